@@ -1,0 +1,80 @@
+import type { Unit } from '../quantity/unit';
+import type { Figure, Sourced, Working, WorkingTerm } from './figure';
+
+interface TermSpec {
+  says: string;
+  unit: Unit;
+}
+
+interface FormulaSpec<Name extends string> {
+  id: string;
+  /** The name of the result. */
+  says: string;
+  unit: Unit;
+  words: string;
+  terms: Record<Name, TermSpec>;
+  compute: (inputs: Record<Name, number>) => number;
+  source: string;
+  leavesOut?: string;
+}
+
+export interface FigureOptions {
+  /** Tells two figures of the same formula apart, such as a load's id. */
+  key?: string;
+  says?: string;
+  remark?: string | undefined;
+}
+
+export interface Formula<Name extends string> {
+  readonly id: string;
+  /** The bare number. */
+  of(inputs: Record<Name, number>): number;
+  /** The number together with everything it was made from. */
+  figure(inputs: Record<Name, Sourced>, options?: FigureOptions): Figure;
+}
+
+/**
+ * One definition that both computes a figure and explains it, so that the number on screen and its working cannot
+ * disagree. Terms are listed in the order in which they are declared.
+ */
+export function formula<Name extends string>(spec: FormulaSpec<Name>): Formula<Name> {
+  const names = Object.keys(spec.terms) as Name[];
+  return {
+    id: spec.id,
+    of: spec.compute,
+    figure(inputs, options = {}) {
+      const numbers = {} as Record<Name, number>;
+      for (const name of names) numbers[name] = inputs[name].value;
+      const value = spec.compute(numbers);
+      const says = options.says ?? spec.says;
+      const working: Working = {
+        words: spec.words,
+        terms: names.map((name) => ({ ...spec.terms[name], ...plain(inputs[name]) })),
+        result: { says, value, unit: spec.unit },
+        source: spec.source,
+        leavesOut: spec.leavesOut,
+        remark: options.remark,
+      };
+      const id = options.key === undefined ? spec.id : `${spec.id}:${options.key}`;
+      return { id, says, unit: spec.unit, value, origin: 'computed', working };
+    },
+  };
+}
+
+/** A total whose terms are themselves figures. */
+export function sumFigure(
+  spec: { id: string; says: string; unit: Unit; source: string; remark?: string | undefined },
+  parts: readonly WorkingTerm[],
+): Figure {
+  const value = parts.reduce((sum, part) => sum + part.value, 0);
+  const working: Working = {
+    words: 'the sum of',
+    terms: parts.map((part) => ({ says: part.says, unit: part.unit, ...plain(part) })),
+    result: { says: spec.says, value, unit: spec.unit },
+    source: spec.source,
+    remark: spec.remark,
+  };
+  return { id: spec.id, says: spec.says, unit: spec.unit, value, origin: 'computed', working };
+}
+
+const plain = ({ value, origin, note, working }: Sourced): Sourced => ({ value, origin, note, working });

@@ -1,0 +1,69 @@
+import { formula } from '../formula/formula';
+
+export const replacedRatio = formula({
+  id: 'logbook.ratio',
+  says: 'replaced',
+  unit: 'Ratio',
+  words: 'efficiency × Ah in ÷ Ah out',
+  terms: {
+    inAh: { says: 'Ah in', unit: 'Ah' },
+    outAh: { says: 'Ah out', unit: 'Ah' },
+    coulombicFraction: { says: 'efficiency', unit: 'Fraction' },
+  },
+  compute: ({ inAh, outAh, coulombicFraction }) => (coulombicFraction * inAh) / outAh,
+  source: 'the day ledger',
+  leavesOut: 'energy that goes from a source straight to a load never passes the shunt, and self-discharge',
+});
+
+export const netPerDay = formula({
+  id: 'logbook.net-day',
+  says: 'balance a day',
+  unit: 'AhPerDay',
+  words: '(efficiency × Ah in − Ah out) ÷ days',
+  terms: {
+    inAh: { says: 'Ah in', unit: 'Ah' },
+    outAh: { says: 'Ah out', unit: 'Ah' },
+    coulombicFraction: { says: 'efficiency', unit: 'Fraction' },
+    days: { says: 'days counted', unit: 'Count' },
+  },
+  compute: ({ inAh, outAh, coulombicFraction, days }) => (coulombicFraction * inAh - outAh) / days,
+  source: 'the day ledger',
+});
+
+export const outPerDay = formula({
+  id: 'logbook.out-day',
+  says: 'measured out, a day',
+  unit: 'Ah',
+  words: 'Ah out ÷ days',
+  terms: { outAh: { says: 'Ah out', unit: 'Ah' }, days: { says: 'days counted', unit: 'Count' } },
+  compute: ({ outAh, days }) => outAh / days,
+  source: 'the day ledger',
+  leavesOut: 'what a source fed straight to the loads: it never passed the shunt',
+});
+
+export const daysToReserve = formula({
+  id: 'logbook.days-to-reserve',
+  says: 'until the reserve',
+  unit: 'Day',
+  words: '(usable + carried) ÷ loss a day',
+  terms: {
+    usableAh: { says: 'usable', unit: 'Ah' },
+    carriedAh: { says: 'carried, against full', unit: 'Ah' },
+    lossAh: { says: 'loss a day', unit: 'Ah' },
+  },
+  compute: ({ usableAh, carriedAh, lossAh }) => Math.max(0, (usableAh + carriedAh) / lossAh),
+  source: 'straight continuation of the balance a day',
+});
+
+export const chargeNow = formula({
+  id: 'logbook.charge-now',
+  says: 'in the bank',
+  unit: 'Ah',
+  words: 'rated capacity + carried',
+  terms: {
+    capacityAh: { says: 'rated capacity', unit: 'Ah' },
+    carriedAh: { says: 'carried, against full', unit: 'Ah' },
+  },
+  compute: ({ capacityAh, carriedAh }) => Math.max(0, capacityAh + carriedAh),
+  source: 'balance since the last full mark, at the end of the book',
+});

@@ -1,0 +1,143 @@
+import type { SizedBank } from '../bank/size-bank';
+import { CHEMISTRIES } from '../cells/chemistry.data';
+import { byDefault, entered, type Figure, type Sourced } from '../formula/figure';
+import type { Bank } from '../rig/bank';
+import type { MonitorPlan, SettingId } from '../rig/monitor';
+import {
+  coulombicEfficiency,
+  deadBand,
+  fullVoltage,
+  holdTime,
+  ratedCapacity,
+  reserveAlarm,
+  tailCurrent,
+  uncountedPerWeek,
+  usableOnly,
+} from './setting-formulas';
+
+export type SettingProblem = 'no-room-for-full-voltage' | 'dead-band-swallows-load';
+
+export interface Setting {
+  id: SettingId;
+  figure: Figure;
+  /** Where the value may lie, in the figure's unit. */
+  allowed: { low: number; high: number };
+  problems: SettingProblem[];
+  /** What was typed into the device, and whether it still agrees. */
+  entered: { value: number; atMs: number; agrees: boolean } | null;
+}
+
+export interface MonitorSettings {
+  settings: Setting[];
+  /** Tail current in amps, whatever the school of capacity. */
+  tailA: number;
+  uncountedPerWeek: Figure | null;
+}
+
+/** A value typed into a meter agrees when it differs by less than the meter can show. */
+const RESOLUTION: Record<SettingId, number> = {
+  capacity: 1,
+  'full-voltage': 0.1,
+  'tail-current': 0.005,
+  'hold-time': 1,
+  'coulombic-efficiency': 0.01,
+  'dead-band': 0.01,
+  'reserve-alarm': 0.01,
+};
+
+const SETTLE_MIN = 3;
+const CLOUD_MIN = 7;
+const USUAL_BAND_A = 0.1;
+
+/** Derives the essential settings of a shunt monitor from the bank, its chargers and the audit. */
+export function deriveSettings(
+  bank: Bank,
+  sized: SizedBank,
+  plan: MonitorPlan,
+  smallestStanding: { says: string; currentA: number } | null,
+): MonitorSettings {
+  const chemistry = CHEMISTRIES[bank.chemistryId];
+  const cells = bank.seriesCount * bank.battery.cellsInSeries;
+  const sheet = (cellV: number) => byDefault(cellV * cells, `${chemistry.shortName}: ${cells} cells of ${cellV} V`);
+  const absorptionV =
+    plan.lowestAbsorptionV === null ? sheet(chemistry.absorptionCellV) : entered(plan.lowestAbsorptionV, 'charger');
+  const floatV = plan.highestFloatV ?? chemistry.floatCellV * cells;
+  const restedFullV = chemistry.restedCellV.at(-1)![1] * cells;
+  const rated = plan.capacitySchool === 'rated';
+  const usable = entered(bank.usableFraction);
+
+  const capacity = rated
+    ? ratedCapacity.figure({ capacityAh: sized.capacityAh })
+    : usableOnly.figure({ capacityAh: sized.capacityAh, usableFraction: usable });
+  const full = fullVoltage.figure({
+    absorptionV,
+    marginVPer12V: byDefault(chemistry.fullMarginVPer12V, chemistry.shortName),
+    blocks: entered(cells / chemistry.cellsPer12V, `${cells} cells`),
+  });
+  const fullLowV = Math.max(floatV, restedFullV);
+  const tail = tailCurrent.figure({
+    tailFraction: byDefault(chemistry.tailFraction, chemistry.shortName),
+    capacityAh: sized.capacityAh,
+    setCapacityAh: capacity,
+  });
+  const toSetScale = sized.capacityAh.value / capacity.value;
+  const [tailLow, tailHigh] = chemistry.family === 'lithium' ? [0.04, 0.05] : [0.02, 0.04];
+  const smallestA: Sourced = smallestStanding
+    ? { value: smallestStanding.currentA, origin: 'computed', note: smallestStanding.says }
+    : byDefault(2 * USUAL_BAND_A, 'no standing load in the audit');
+  const band = deadBand.figure({ smallestA, usualA: byDefault(USUAL_BAND_A) });
+  const reserveFraction = rated
+    ? ({ value: 1 - bank.usableFraction, origin: 'computed', note: '100 % less the usable share' } as const)
+    : byDefault(0, '0 % is the reserve');
+  const alarm = reserveAlarm.figure({ reserveFraction, marginFraction: entered(plan.alarmMarginFraction) });
+
+  const setting = (
+    id: SettingId,
+    figure: Figure,
+    low: number,
+    high: number,
+    problems: SettingProblem[] = [],
+  ): Setting => {
+    const typed = plan.entered[id];
+    const agrees = typed !== undefined && Math.abs(typed.value - figure.value) < RESOLUTION[id] / 2 + 1e-9;
+    return { id, figure, allowed: { low, high }, problems, entered: typed ? { ...typed, agrees } : null };
+  };
+  return {
+    settings: [
+      setting('capacity', capacity, capacity.value * 0.7, capacity.value * 1.05),
+      setting(
+        'full-voltage',
+        full,
+        fullLowV,
+        absorptionV.value,
+        full.value > fullLowV ? [] : ['no-room-for-full-voltage'],
+      ),
+      setting('tail-current', tail, tailLow * toSetScale, tailHigh * toSetScale),
+      setting(
+        'hold-time',
+        holdTime.figure({
+          settleMin: byDefault(SETTLE_MIN),
+          cloudMin: plan.solarCharging ? byDefault(CLOUD_MIN, 'solar charging') : byDefault(0, 'no solar'),
+        }),
+        1,
+        30,
+      ),
+      setting(
+        'coulombic-efficiency',
+        coulombicEfficiency.figure({ coulombicFraction: byDefault(chemistry.coulombicFraction, chemistry.name) }),
+        chemistry.family === 'lithium' ? 0.97 : 0.8,
+        1,
+      ),
+      setting(
+        'dead-band',
+        band,
+        0.01,
+        Math.min(smallestA.value, 0.5),
+        band.value < smallestA.value ? [] : ['dead-band-swallows-load'],
+      ),
+      setting('reserve-alarm', alarm, reserveFraction.value, 1),
+    ],
+    tailA: chemistry.tailFraction * sized.capacityAh.value,
+    uncountedPerWeek: smallestStanding ? uncountedPerWeek.figure({ smallestA, weekH: byDefault(168) }) : null,
+  };
+}

@@ -1,0 +1,50 @@
+import { type Unit, UNITS } from './unit';
+
+export interface Formatted {
+  digits: string;
+  symbol: string;
+}
+
+const MINUS = '\u2212';
+const THIN_SPACE = '\u2009';
+
+/**
+ * A number with a fixed count of decimals, a true minus, a thin space between thousands; never "−0.0".
+ * @param decimals 0…12
+ */
+export function formatNumber(value: number, decimals: number, signed = false): string {
+  if (!Number.isFinite(value)) return '–';
+  const text = Math.abs(value).toFixed(decimals);
+  const isZero = Number(text) === 0;
+  const [whole = '0', fraction] = text.split('.');
+  const grouped = whole.length > 4 ? whole.replace(/\B(?=(\d{3})+$)/g, THIN_SPACE) : whole;
+  const sign = isZero ? '' : value < 0 ? MINUS : signed ? '+' : '';
+  return sign + (fraction === undefined ? grouped : `${grouped}.${fraction}`);
+}
+
+/** Decimals that show a value of this unit with at least three digits that say something, and no more than it deserves. */
+export function decimalsFor(value: number, unit: Unit): number {
+  const { factor, decimals } = UNITS[unit];
+  const size = Math.abs(value * factor);
+  if (size >= 1000) return 0;
+  if (size >= 100) return Math.min(decimals, 1);
+  if (unit === 'W' && size >= 100) return 0;
+  return decimals;
+}
+
+/** A stored value in its display unit: 0.87 Fraction → "87.0", "%". */
+export function formatQuantity(
+  value: number,
+  unit: Unit,
+  options: { decimals?: number; signed?: boolean } = {},
+): Formatted {
+  const { symbol, factor } = UNITS[unit];
+  const decimals = options.decimals ?? decimalsFor(value, unit);
+  return { digits: formatNumber(value * factor, decimals, options.signed ?? false), symbol };
+}
+
+/** The same as one string, for sentences and for screen readers. */
+export function quantityText(value: number, unit: Unit, options: { decimals?: number; signed?: boolean } = {}): string {
+  const { digits, symbol } = formatQuantity(value, unit, options);
+  return symbol === '' ? digits : `${digits} ${symbol}`;
+}

@@ -1,0 +1,51 @@
+export interface Limit {
+  min: number;
+  max: number;
+  integer?: boolean;
+}
+
+/** What a field accepts, in stored units; the schema and the input fields both read it. */
+export const LIMITS = {
+  powerW: { min: 0, max: 50_000 },
+  loadVoltageV: { min: 0, max: 1000 },
+  loadCurrentA: { min: 0, max: 2000 },
+  hoursPerDay: { min: 0, max: 24 },
+  dutyFraction: { min: 0, max: 1 },
+  quantity: { min: 1, max: 999, integer: true },
+  efficiencyFraction: { min: 0.3, max: 1 },
+  standbyW: { min: 0, max: 500 },
+  cellsInSeries: { min: 1, max: 48, integer: true },
+  capacityAh: { min: 0.5, max: 20_000 },
+  seriesCount: { min: 1, max: 64, integer: true },
+  parallelCount: { min: 1, max: 64, integer: true },
+  usableFraction: { min: 0.05, max: 1 },
+  ageingFraction: { min: 0.4, max: 1 },
+  bankTempC: { min: -30, max: 60 },
+  autonomyDays: { min: 0.1, max: 60 },
+  chargerV: { min: 1, max: 200 },
+  alarmMarginFraction: { min: 0, max: 0.5 },
+  settingValue: { min: -1000, max: 100_000 },
+  readingV: { min: 0, max: 1000 },
+  readingA: { min: -10_000, max: 10_000 },
+  readingSocFraction: { min: 0, max: 1 },
+  readingAh: { min: -1_000_000, max: 1_000_000 },
+  latitudeDeg: { min: -90, max: 90 },
+  longitudeDeg: { min: -180, max: 180 },
+} as const satisfies Record<string, Limit>;
+
+export type LimitName = keyof typeof LIMITS;
+
+export type FieldIssue =
+  | { code: 'not-a-number' }
+  | { code: 'too-small'; min: number }
+  | { code: 'too-large'; max: number }
+  | { code: 'not-whole' };
+
+/** Says what is wrong with a value for a field, or null when nothing is. */
+export function fieldIssue(limit: Limit, value: number): FieldIssue | null {
+  if (!Number.isFinite(value)) return { code: 'not-a-number' };
+  if (value < limit.min) return { code: 'too-small', min: limit.min };
+  if (value > limit.max) return { code: 'too-large', max: limit.max };
+  if (limit.integer && !Number.isInteger(value)) return { code: 'not-whole' };
+  return null;
+}

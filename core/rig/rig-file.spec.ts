@@ -1,0 +1,54 @@
+import { describe, expect, it } from 'vitest';
+import { fieldIssue, LIMITS } from './limits';
+import { newBank, newLoad, newRig } from './new-rig';
+import type { Rig } from './rig';
+import { parseRigFile } from './rig-file';
+
+const rig: Rig = { ...newRig('r1', 'Test', 'Europe/Berlin'), loads: [newLoad('a', 'Cabin')], bank: newBank('lfp') };
+const file = (more: object = {}, inRig: object = {}) =>
+  JSON.stringify({ format: 'coulan-rig', version: 1, rig: { ...rig, ...inRig }, logs: [], ...more });
+const problem = (text: string) => {
+  const result = parseRigFile(text);
+  return result.ok ? null : result.problem;
+};
+
+describe('parseRigFile', () => {
+  it('gives back what was written', () => {
+    const result = parseRigFile(file());
+    expect(result.ok && result.file.rig).toEqual(rig);
+  });
+  it.each([
+    ['truncated', file().slice(0, 80), { code: 'not-json' }],
+    ['something else', '{"a":1}', { code: 'not-a-rig' }],
+    ['a newer version', file({ version: 9 }), { code: 'newer-version', version: 9 }],
+  ])('refuses %s', (_name, text, expected) => expect(problem(text)).toEqual(expected));
+  it.each([
+    [
+      'a negative load',
+      { loads: [{ ...rig.loads[0], power: { by: 'watts', powerW: -5 } }] },
+      'rig.loads[0].power.powerW',
+    ],
+    [
+      '30 h a day',
+      { loads: [{ ...rig.loads[0], use: { by: 'hours', hoursPerDay: 30 } }] },
+      'rig.loads[0].use.hoursPerDay',
+    ],
+    ['a bank of 0 batteries', { bank: { ...rig.bank, parallelCount: 0 } }, 'rig.bank.parallelCount'],
+    ['an unknown field', { bank: { ...rig.bank, colour: 'red' } }, 'rig.bank.colour'],
+    ['a made-up time zone', { place: { ...rig.place, timeZone: 'Mars/Base' } }, 'rig.place.timeZone'],
+    ['text for a number', { bank: { ...rig.bank, usableFraction: '0.8' } }, 'rig.bank.usableFraction'],
+  ])('names the path of %s', (_name, inRig, path) =>
+    expect(problem(file({}, inRig))).toMatchObject({ code: 'wrong-field', path }),
+  );
+});
+
+describe('fieldIssue', () => {
+  it.each([
+    [LIMITS.powerW, -1, { code: 'too-small', min: 0 }],
+    [LIMITS.hoursPerDay, 30, { code: 'too-large', max: 24 }],
+    [LIMITS.parallelCount, 0, { code: 'too-small', min: 1 }],
+    [LIMITS.parallelCount, 1.5, { code: 'not-whole' }],
+    [LIMITS.powerW, Number.NaN, { code: 'not-a-number' }],
+    [LIMITS.powerW, 0, null],
+  ])('%o of %d', (limit, value, issue) => expect(fieldIssue(limit, value)).toEqual(issue));
+});

@@ -1,0 +1,47 @@
+import eslint from '@eslint/js';
+import angular from 'angular-eslint';
+import prettier from 'eslint-config-prettier';
+import { defineConfig } from 'eslint/config';
+import tseslint from 'typescript-eslint';
+
+const wholeZod = { selector: "ImportDeclaration[source.value='zod'] > ImportSpecifier", message: "import * as z from 'zod': a quarter of the weight" };
+
+export default defineConfig(
+  { ignores: ['dist/**', 'dist-server/**', '.angular/**', 'coverage/**', 'playwright-report/**', 'test-results/**', 'bench/out/**'] },
+  {
+    files: ['app/**/*.ts'],
+    extends: [eslint.configs.recommended, tseslint.configs.recommendedTypeChecked, angular.configs.tsRecommended, prettier],
+    processor: angular.processInlineTemplates,
+    languageOptions: {
+      parserOptions: { projectService: { allowDefaultProject: [] }, tsconfigRootDir: import.meta.dirname },
+    },
+    rules: {
+      '@angular-eslint/prefer-on-push-component-change-detection': 'error',
+      '@angular-eslint/prefer-standalone': 'error',
+      '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'co', style: 'kebab-case' }],
+      '@angular-eslint/directive-selector': ['error', { type: 'attribute', prefix: 'co', style: 'camelCase' }],
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/unbound-method': 'off',
+      'no-restricted-syntax': ['error', wholeZod],
+    },
+  },
+  { files: ['app/**/*.html'], extends: [angular.configs.templateRecommended, angular.configs.templateAccessibility] },
+  {
+    files: ['core/**/*.ts', 'server/**/*.ts', 'demo/**/*.ts', 'e2e/**/*.ts', 'bench/**/*.ts'],
+    extends: [eslint.configs.recommended, tseslint.configs.recommended, prettier],
+    rules: { 'no-restricted-syntax': ['error', wholeZod] },
+  },
+  {
+    files: ['core/**/*.ts'],
+    ignores: ['core/**/*.spec.ts'],
+    rules: {
+      'no-restricted-imports': ['error', { patterns: ['@angular/*', '@ngrx/*', 'ng-zorro-antd/*', 'rxjs', '../app/*', '@app/*', 'node:*'] }],
+      'no-restricted-globals': ['error', 'window', 'document', 'performance', 'localStorage'],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Date', property: 'now', message: 'the core has no clock: take nowMs as a parameter' },
+        { object: 'Math', property: 'random', message: 'the core has no dice: take a seed as a parameter' },
+      ],
+    },
+  },
+);

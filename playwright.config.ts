@@ -1,0 +1,38 @@
+import { defineConfig } from '@playwright/test';
+
+const port = 4417;
+
+export default defineConfig({
+  testDir: 'e2e',
+  fullyParallel: true,
+  workers: 2,
+  retries: 0,
+  timeout: 60_000,
+  reporter: [['list']],
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    serviceWorkers: 'block',
+    timezoneId: 'Europe/Berlin',
+    locale: 'en-GB',
+    launchOptions: {
+      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+    trace: 'off',
+  },
+  projects: [{ name: 'desktop', use: { viewport: { width: 1280, height: 800 } } }],
+  webServer: {
+    command: `node dist-server/main.mjs --port ${port}`,
+    url: `http://127.0.0.1:${port}/healthz`,
+    reuseExistingServer: false,
+    gracefulShutdown: { signal: 'SIGTERM', timeout: 3000 },
+  },
+});

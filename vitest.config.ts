@@ -1,0 +1,12 @@
+import { defineConfig } from 'vitest/config';
+
+const folder = (name: string) => new URL(`./${name}`, import.meta.url).pathname;
+
+export default defineConfig({
+  test: {
+    environment: 'node',
+    include: ['core/**/*.spec.ts', 'server/**/*.spec.ts', 'demo/**/*.spec.ts'],
+    testTimeout: 30_000,
+  },
+  resolve: { alias: { '@core': folder('core') } },
+});
