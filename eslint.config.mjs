@@ -4,13 +4,31 @@ import prettier from 'eslint-config-prettier';
 import { defineConfig } from 'eslint/config';
 import tseslint from 'typescript-eslint';
 
-const wholeZod = { selector: "ImportDeclaration[source.value='zod'] > ImportSpecifier", message: "import * as z from 'zod': a quarter of the weight" };
+const wholeZod = {
+  selector: "ImportDeclaration[source.value='zod'] > ImportSpecifier",
+  message: "import * as z from 'zod': a quarter of the weight",
+};
 
 export default defineConfig(
-  { ignores: ['dist/**', 'dist-server/**', '.angular/**', 'coverage/**', 'playwright-report/**', 'test-results/**', 'bench/out/**'] },
+  {
+    ignores: [
+      'dist/**',
+      'dist-server/**',
+      '.angular/**',
+      'coverage/**',
+      'playwright-report/**',
+      'test-results/**',
+      'bench/out/**',
+    ],
+  },
   {
     files: ['app/**/*.ts'],
-    extends: [eslint.configs.recommended, tseslint.configs.recommendedTypeChecked, angular.configs.tsRecommended, prettier],
+    extends: [
+      eslint.configs.recommended,
+      tseslint.configs.recommendedTypeChecked,
+      angular.configs.tsRecommended,
+      prettier,
+    ],
     processor: angular.processInlineTemplates,
     languageOptions: {
       parserOptions: { projectService: { allowDefaultProject: [] }, tsconfigRootDir: import.meta.dirname },
@@ -35,7 +53,10 @@ export default defineConfig(
     files: ['core/**/*.ts'],
     ignores: ['core/**/*.spec.ts'],
     rules: {
-      'no-restricted-imports': ['error', { patterns: ['@angular/*', '@ngrx/*', 'ng-zorro-antd/*', 'rxjs', '../app/*', '@app/*', 'node:*'] }],
+      'no-restricted-imports': [
+        'error',
+        { patterns: ['@angular/*', '@ngrx/*', 'ng-zorro-antd/*', 'rxjs', '../app/*', '@app/*', 'node:*'] },
+      ],
       'no-restricted-globals': ['error', 'window', 'document', 'performance', 'localStorage'],
       'no-restricted-properties': [
         'error',

@@ -1,0 +1,129 @@
+import { type Action, createFeature, createReducer, createSelector, on } from '@ngrx/store';
+import type { Rig } from '@core/rig/rig';
+import { applyEdit } from './apply-edit';
+import { RigEvents } from './rig-actions';
+
+export interface RigState {
+  rig: Rig | null;
+  /** Earlier plans, oldest first, and later ones that undo has left behind, nearest first. */
+  past: Rig[];
+  future: Rig[];
+  /** The edit that typing goes on adding to; null once the field is left. */
+  openEdit: string | null;
+  /** The plan before the last edit and the edit's name. */
+  lastEdit: { before: Rig; name: string } | null;
+  /** Counts changes of the plan, so that a save knows whether it saved the newest. */
+  edits: number;
+  revision: number;
+  saving: { state: 'saved' | 'saving' | 'failed'; atMs: number | null; says: string };
+  conflict: { rig: Rig; revision: number } | null;
+}
+
+const UNDO_STEPS = 200;
+
+const initial: RigState = {
+  rig: null,
+  past: [],
+  future: [],
+  openEdit: null,
+  lastEdit: null,
+  edits: 0,
+  revision: 0,
+  saving: { state: 'saved', atMs: null, says: '' },
+  conflict: null,
+};
+
+const events = createReducer(
+  initial,
+  on(RigEvents.opened, (_state, { rig, revision }): RigState => ({ ...initial, rig, revision })),
+  on(RigEvents.closed, (): RigState => initial),
+  on(RigEvents.settled, (state): RigState => (state.openEdit === null ? state : { ...state, openEdit: null })),
+  on(RigEvents.undo, (state): RigState => {
+    const rig = state.past.at(-1);
+    if (!rig || !state.rig) return state;
+    return changed({
+      ...state,
+      rig,
+      past: state.past.slice(0, -1),
+      future: [state.rig, ...state.future],
+      openEdit: null,
+      lastEdit: { before: state.rig, name: 'undo' },
+    });
+  }),
+  on(RigEvents.redo, (state): RigState => {
+    const [rig, ...future] = state.future;
+    if (!rig || !state.rig) return state;
+    return changed({
+      ...state,
+      rig,
+      past: [...state.past, state.rig],
+      future,
+      openEdit: null,
+      lastEdit: { before: state.rig, name: 'redo' },
+    });
+  }),
+  on(RigEvents.saved, (state, { revision, atMs }): RigState => ({
+    ...state,
+    revision,
+    saving: { state: 'saved', atMs, says: '' },
+  })),
+  on(RigEvents.saveFailed, (state, { says }): RigState => ({
+    ...state,
+    saving: { ...state.saving, state: 'failed', says },
+  })),
+  on(RigEvents.followedOtherTab, (state, { rig, revision }): RigState =>
+    state.rig
+      ? {
+          ...state,
+          rig,
+          revision,
+          past: [...state.past, state.rig].slice(-UNDO_STEPS),
+          future: [],
+          openEdit: null,
+          lastEdit: { before: state.rig, name: 'another tab' },
+        }
+      : state,
+  ),
+  on(RigEvents.conflictFound, (state, { rig, revision }): RigState => ({ ...state, conflict: { rig, revision } })),
+  on(RigEvents.keptAsCopy, (state, { rig }): RigState => changed({ ...state, rig, revision: 0, conflict: null })),
+);
+
+/** Plan, undo and saving in one: an edit that changes the plan puts the old one on the pile. */
+export function rigReducer(state: RigState = initial, action: Action): RigState {
+  const rig = applyEdit(state.rig, action);
+  if (rig === state.rig || rig === null || state.rig === null) return events(state, action);
+  const name = editName(action);
+  const goesOn = name !== null && name === state.openEdit && state.past.length > 0;
+  return changed({
+    ...state,
+    rig,
+    past: goesOn ? state.past : [...state.past, state.rig].slice(-UNDO_STEPS),
+    future: [],
+    openEdit: name,
+    lastEdit: goesOn && state.lastEdit ? state.lastEdit : { before: state.rig, name: action.type },
+  });
+}
+
+const changed = (state: RigState): RigState => ({
+  ...state,
+  edits: state.edits + 1,
+  saving: { ...state.saving, state: 'saving' },
+});
+
+/** Two edits of the same kind, thing and field are one step of undo while typing goes on; adding and removing never are. */
+function editName(action: Action & { id?: string; field?: string; changes?: object }): string | null {
+  if (/added|removed/i.test(action.type)) return null;
+  return [action.type, action.id, action.field ?? Object.keys(action.changes ?? {}).join(',')].join(' ');
+}
+
+export const rigFeature = createFeature({
+  name: 'rig',
+  reducer: rigReducer,
+  extraSelectors: ({ selectPast, selectFuture, selectRigState }) => ({
+    selectCanUndo: createSelector(selectPast, (past) => past.length > 0),
+    selectCanRedo: createSelector(selectFuture, (future) => future.length > 0),
+    selectOpenRig: createSelector(selectRigState, ({ rig, revision, edits }) =>
+      rig ? { rig, revision, edits } : null,
+    ),
+  }),
+});

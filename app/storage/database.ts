@@ -1,0 +1,61 @@
+import { Dexie, type EntityTable, type Table } from 'dexie';
+import type { Remark, RemarkCode } from '@core/logbook/import/remark';
+import type { Rig } from '@core/rig/rig';
+import type { Columns } from '@core/series/columns';
+import type { DaySums } from '@core/series/day-sums';
+import type { DayLevel } from '@core/series/level';
+
+export interface RigRow {
+  id: string;
+  name: string;
+  /** Grows by one with each write; a writer must know the one it builds on. */
+  revision: number;
+  savedAtMs: number;
+  rig: Rig;
+}
+
+export type DaySumsRow = DaySums & { logId: string };
+export interface DayBlockRow {
+  logId: string;
+  key: string;
+  columns: Columns;
+}
+export interface DayLevelRow {
+  logId: string;
+  key: string;
+  startMs: number;
+  level: DayLevel;
+}
+export interface DayPartRow {
+  id?: number;
+  logId: string;
+  key: string;
+  columns: Columns;
+}
+export interface LogRemarksRow {
+  logId: string;
+  listed: Remark[];
+  counts: Partial<Record<RemarkCode, number>>;
+}
+
+/** Everything Coulan keeps in the browser. A change of shape gets a new version() with its upgrade; old ones stay. */
+export class CoulanDatabase extends Dexie {
+  rigs!: EntityTable<RigRow, 'id'>;
+  logDays!: Table<DaySumsRow, [string, string]>;
+  logBlocks!: Table<DayBlockRow, [string, string]>;
+  logLevels!: Table<DayLevelRow, [string, string]>;
+  logParts!: EntityTable<DayPartRow, 'id'>;
+  logRemarks!: EntityTable<LogRemarksRow, 'logId'>;
+
+  constructor(name = 'coulan') {
+    super(name);
+    this.version(1).stores({
+      rigs: 'id',
+      logDays: '[logId+key], logId',
+      logBlocks: '[logId+key], logId',
+      logLevels: '[logId+key], logId',
+      logParts: '++id, [logId+key], logId',
+      logRemarks: 'logId',
+    });
+  }
+}

@@ -1,0 +1,39 @@
+import type { DayStore } from '@core/logbook/import/import-log';
+import type { Columns } from '@core/series/columns';
+import type { DayLevel } from '@core/series/level';
+import type { CoulanDatabase } from './database';
+import { logTables } from './rig-rows';
+
+/** Keeps the days of one log that is being imported. */
+export class LogStore implements DayStore {
+  constructor(
+    private readonly db: CoulanDatabase,
+    private readonly logId: string,
+    private readonly startOf: (key: string) => number,
+  ) {}
+
+  async putPart(key: string, columns: Columns): Promise<void> {
+    await this.db.logParts.add({ logId: this.logId, key, columns });
+  }
+
+  takeParts(key: string): Promise<Columns[]> {
+    return this.db.transaction('rw', this.db.logParts, async () => {
+      const rows = await this.db.logParts.where({ logId: this.logId, key }).sortBy('id');
+      await this.db.logParts.bulkDelete(rows.map((row) => row.id));
+      return rows.map((row) => row.columns);
+    });
+  }
+
+  putDay(key: string, columns: Columns, level: DayLevel): Promise<void> {
+    const { db, logId } = this;
+    return db.transaction('rw', db.logBlocks, db.logLevels, async () => {
+      await db.logBlocks.put({ logId, key, columns });
+      await db.logLevels.put({ logId, key, startMs: this.startOf(key), level });
+    });
+  }
+
+  /** Takes everything back that was put. */
+  async discard(): Promise<void> {
+    for (const table of logTables(this.db)) await table.where('logId').equals(this.logId).delete();
+  }
+}

@@ -1,0 +1,30 @@
+import { dayKeyAt } from '@core/series/local-day';
+
+const weekday = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', timeZone: 'UTC' });
+const dayMonth = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' });
+const fullDay = new Intl.DateTimeFormat('en-GB', {
+  weekday: 'long',
+  day: 'numeric',
+  month: 'long',
+  year: 'numeric',
+  timeZone: 'UTC',
+});
+
+const instant = (key: string) => new Date(`${key}T12:00:00Z`);
+
+/** "Mon 9" */
+export const dayLabel = (key: string) => weekday.format(instant(key)).replace(',', '');
+/** "9 March" */
+export const dayMonthLabel = (key: string) => dayMonth.format(instant(key));
+/** "Monday 9 March 2026" */
+export const fullDayLabel = (key: string) => fullDay.format(instant(key));
+export const isSunday = (key: string) => instant(key).getUTCDay() === 0;
+
+/** "14:02" on the clocks of a zone. */
+export function clockLabel(atMs: number, timeZone: string): string {
+  return new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone }).format(atMs);
+}
+
+/** "9 March, 14:02" on the clocks of a zone. */
+export const momentLabel = (atMs: number, timeZone: string) =>
+  `${dayMonthLabel(dayKeyAt(atMs, timeZone))}, ${clockLabel(atMs, timeZone)}`;

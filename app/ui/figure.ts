@@ -1,0 +1,83 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import type { Figure } from '@core/formula/figure';
+import { formatQuantity } from '@core/quantity/format';
+import { WorkingStore } from './working-store';
+
+/** A figure on screen. Pressing it opens its working. */
+@Component({
+  selector: 'co-figure',
+  template: `<button
+    type="button"
+    [class.on]="marked()"
+    [attr.aria-pressed]="marked()"
+    [title]="'How ' + figure().says + ' is worked out'"
+    (click)="open()"
+  >
+    @if (lead()) {
+      {{ lead() }}
+    }
+    <span class="n">{{ text().digits }}</span>
+    @if (text().symbol && !bare()) {
+      <span class="u">{{ text().symbol }}</span>
+    }
+    <span class="sr">, show the working</span>
+  </button>`,
+  styles: `
+    button {
+      border: 0;
+      padding: 0 1px;
+      margin: 0 -1px;
+      background: none;
+      font: inherit;
+      color: inherit;
+      text-align: inherit;
+      cursor: pointer;
+      white-space: nowrap;
+      border-bottom: 1px solid transparent;
+    }
+    button:hover {
+      border-bottom: 1px dotted var(--ink3);
+    }
+    .on {
+      border-bottom: 1.5px solid var(--mark);
+    }
+    :host(.headline) button {
+      border-bottom: 1.5px solid var(--mark);
+      font: inherit;
+    }
+    :host(.headline) .n {
+      font-family: inherit;
+    }
+    :host(.headline) .u {
+      font-size: inherit;
+      color: inherit;
+      margin-left: 0.25em;
+    }
+    :host(.strong) .n {
+      font-weight: 650;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class FigurePart {
+  private readonly workings = inject(WorkingStore);
+  readonly figure = input.required<Figure>();
+  readonly decimals = input<number>();
+  readonly signed = input(false);
+  /** Without its unit, where a column head carries it. */
+  readonly bare = input(false);
+  /** Words before the number that belong to it: "replaced". */
+  readonly lead = input('');
+  protected readonly marked = computed(() => this.workings.figure()?.id === this.figure().id);
+  protected readonly text = computed(() => {
+    const decimals = this.decimals();
+    return formatQuantity(this.figure().value, this.figure().unit, {
+      signed: this.signed(),
+      ...(decimals === undefined ? {} : { decimals }),
+    });
+  });
+
+  protected open(): void {
+    this.workings.show(this.figure);
+  }
+}

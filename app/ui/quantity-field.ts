@@ -1,0 +1,201 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { type Unit, UNITS } from '@core/quantity/unit';
+import { type FieldIssue, fieldIssue, type Limit } from '@core/rig/limits';
+import { RigEvents } from '../rig/rig-actions';
+import { fieldIssueText } from './field-words';
+
+let serial = 0;
+
+/**
+ * A field for one number with its unit. Every valid keystroke goes out at once; an invalid entry stays in the field with
+ * the reason under it, and the last valid value holds. Comma and point both are decimal signs.
+ */
+@Component({
+  selector: 'co-quantity',
+  template: `
+    @if (caption()) {
+      <label [for]="id">{{ caption() }}</label>
+    }
+    <span class="box" [class.bad]="issue()">
+      <input
+        [id]="id"
+        class="n"
+        type="text"
+        inputmode="decimal"
+        autocomplete="off"
+        [attr.aria-label]="caption() ? null : label()"
+        [attr.aria-invalid]="issue() ? true : null"
+        [attr.aria-describedby]="issue() ? id + '-issue' : null"
+        [placeholder]="placeholder()"
+        [size]="size()"
+        [value]="shown()"
+        (focus)="onFocus($event)"
+        (input)="onInput($event)"
+        (blur)="onBlur()"
+        (keydown)="onKey($event)"
+      />
+      @if (symbol()) {
+        <span class="u" aria-hidden="true">{{ symbol() }}</span>
+      }
+    </span>
+    @if (issue(); as problem) {
+      <span class="issue" role="alert" [id]="id + '-issue'">{{ problem }}</span>
+    }
+  `,
+  styles: `
+    :host {
+      display: inline-flex;
+      flex-direction: column;
+      position: relative;
+    }
+    label {
+      font: 550 12px/16px var(--text);
+      color: var(--ink2);
+    }
+    .box {
+      display: inline-flex;
+      align-items: baseline;
+      border-bottom: 1px solid var(--rule2);
+      background: transparent;
+    }
+    .box:hover {
+      border-bottom-color: var(--ink2);
+    }
+    .box:focus-within {
+      border-bottom-color: var(--mark);
+      background: var(--mark-soft);
+    }
+    .bad,
+    .bad:focus-within {
+      border-bottom-color: var(--warn);
+      background: var(--warn-soft);
+    }
+    input {
+      border: 0;
+      background: none;
+      padding: 2px 0 2px 2px;
+      text-align: right;
+      min-width: 0;
+      flex: 1;
+      outline: none;
+    }
+    input::placeholder {
+      color: var(--ink3);
+      opacity: 1;
+    }
+    .issue {
+      position: absolute;
+      top: 100%;
+      right: 0;
+      z-index: 5;
+      padding: 2px 6px;
+      background: var(--warn);
+      color: var(--page);
+      font: 500 12px/18px var(--text);
+      border-radius: 0 0 3px 3px;
+      white-space: nowrap;
+    }
+    :host(.form) .box {
+      border: 1px solid var(--rule2);
+      border-radius: 3px;
+      padding: 3px 7px;
+    }
+    :host(.form) .issue {
+      position: static;
+      white-space: normal;
+    }
+    @media (max-width: 720px) {
+      .box {
+        min-height: 48px;
+        align-items: center;
+      }
+      input {
+        font-size: 17px;
+      }
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class QuantityField {
+  private readonly store = inject(Store);
+  protected readonly id = `q${serial++}`;
+  readonly value = input.required<number | null>();
+  readonly unit = input.required<Unit>();
+  readonly limit = input.required<Limit>();
+  /** Shown above the field; without one, label names the field for screen readers. */
+  readonly caption = input('');
+  readonly label = input('');
+  readonly placeholder = input('');
+  readonly size = input(6);
+  readonly optional = input(false);
+  readonly changed = output<number>();
+  readonly cleared = output();
+
+  private readonly draft = signal<string | null>(null);
+  private readonly problem = signal<FieldIssue | null>(null);
+  private before: number | null = null;
+  protected readonly symbol = computed(() => UNITS[this.unit()].symbol);
+  protected readonly shown = computed(() => this.draft() ?? this.plain(this.value()));
+  protected readonly issue = computed(() => {
+    const problem = this.problem();
+    return problem && fieldIssueText(problem, this.unit());
+  });
+
+  protected onFocus(event: Event): void {
+    this.before = this.value();
+    (event.target as HTMLInputElement).select();
+  }
+
+  protected onInput(event: Event): void {
+    this.take((event.target as HTMLInputElement).value);
+  }
+
+  protected onBlur(): void {
+    if (!this.problem()) this.draft.set(null);
+    this.store.dispatch(RigEvents.settled());
+  }
+
+  protected onKey(event: KeyboardEvent): void {
+    const input = event.target as HTMLInputElement;
+    if (event.key === 'Escape' && this.draft() !== null) {
+      event.stopPropagation();
+      this.take(this.plain(this.before));
+      this.draft.set(null);
+      input.value = this.plain(this.before);
+    } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
+      const current = this.value();
+      if (current === null) return;
+      event.preventDefault();
+      const { factor } = UNITS[this.unit()];
+      const step =
+        (event.shiftKey ? 10 : 1) *
+        (this.limit().integer || Math.abs(current * factor) >= 10 ? 1 : 0.1) *
+        (event.key === 'ArrowUp' ? 1 : -1);
+      this.take(String(Number((current * factor + step).toFixed(6))));
+    } else if (event.key === 'Enter') input.blur();
+  }
+
+  private take(text: string): void {
+    this.draft.set(text);
+    const cleaned = text
+      .replace(',', '.')
+      .replace(/[\s\u2009%a-zA-Z°]+$/, '')
+      .replace('\u2212', '-')
+      .trim();
+    if (cleaned === '' && this.optional()) {
+      this.problem.set(null);
+      this.cleared.emit();
+      return;
+    }
+    const typed = /^[+-]?(\d+\.?\d*|\.\d+)$/.test(cleaned) ? Number(cleaned) : Number.NaN;
+    const value = Number((typed / UNITS[this.unit()].factor).toPrecision(12));
+    const issue = fieldIssue(this.limit(), value);
+    this.problem.set(issue);
+    if (!issue) this.changed.emit(value);
+  }
+
+  private plain(value: number | null): string {
+    return value === null ? '' : String(Number((value * UNITS[this.unit()].factor).toFixed(6)));
+  }
+}

@@ -1,0 +1,120 @@
+import { guessLayout } from '@core/logbook/import/guess-layout';
+import { importLog, type ImportResult } from '@core/logbook/import/import-log';
+import { UnreadableFile } from '@core/logbook/import/row-reader';
+import type { LogRecord } from '@core/rig/logbook';
+import { dayStartMs } from '@core/series/local-day';
+import type { CoulanDatabase } from '../storage/database';
+import { LogStore } from '../storage/log-store';
+import { fileBytes, guessEncoding, linesOf } from './file-bytes';
+import type { FileLook, ImportFailure, LogImport, LogImported } from './log-worker-api';
+import { quotedRows, SEPARATOR_BYTE } from './quoted-rows';
+
+export class Cancelled extends Error {}
+
+const HEAD_BYTES = 262_144;
+const SAMPLE_BYTES = 65_536;
+
+/** Looks at the head of a file, and at stretches further on, and guesses how to read it. */
+export async function lookAtFile(file: File, timeZone: string, nominalV: number): Promise<FileLook> {
+  const encoding = guessEncoding(new Uint8Array(await file.slice(0, 4096).arrayBuffer()));
+  const head = (await linesOf(file, encoding, 0, HEAD_BYTES)).replace(/^\uFEFF/, '');
+  const samples: string[] = [];
+  for (const share of [0.2, 0.4, 0.6, 0.8]) {
+    const from = Math.floor(file.size * share);
+    if (file.size > 4 * HEAD_BYTES) samples.push(await linesOf(file, encoding, from, from + SAMPLE_BYTES));
+  }
+  return {
+    layout: guessLayout(head, samples.join('\n'), timeZone, nominalV),
+    encoding,
+    newlineByte: head.includes('\n') || !head.includes('\r') ? 10 : 13,
+    head: head.slice(0, 20_000),
+  };
+}
+
+/** Imports one file under its log id: all of it, or nothing. */
+export async function importIntoBook(
+  db: CoulanDatabase,
+  order: LogImport,
+  onProgress: (share: number) => void,
+  isCancelled: () => boolean,
+): Promise<LogImported | ImportFailure> {
+  const { file, logId, place, mapping } = order;
+  const store = new LogStore(db, logId, (key) => dayStartMs(key, place.timeZone));
+  const beside = await db.logDays.where('logId').anyOf(order.besideLogIds).toArray();
+  const covered = beside.filter((day) => day.samples > 0).map((day) => ({ fromMs: day.firstMs, toMs: day.lastMs }));
+  const read = (chunks: AsyncIterable<{ bytes: Uint8Array; share: number }>, delimiterByte?: number) =>
+    importLog(chunks, {
+      mapping,
+      columnCount: order.columnCount,
+      place,
+      covered,
+      store,
+      reader: { decode, newlineByte: order.newlineByte, ...(delimiterByte === undefined ? {} : { delimiterByte }) },
+      onProgress,
+      checkCancelled: () => {
+        if (isCancelled()) throw new Cancelled();
+      },
+    });
+  try {
+    const result = await read(fileBytes(file, order.encoding)).catch(async (error: unknown) => {
+      if (!(error instanceof UnreadableFile && error.code === 'quoted')) throw error;
+      await store.discard();
+      return read(quotedRows(file, order.encoding, mapping.delimiter), SEPARATOR_BYTE);
+    });
+    if (result.rowsKept === 0) {
+      await store.discard();
+      return { failed: 'no-rows', says: noRowsReason(result), listed: result.remarks.listed.slice(0, 50) };
+    }
+    await db.transaction('rw', db.logDays, db.logRemarks, async () => {
+      await db.logDays.bulkPut(result.days.map((day) => ({ ...day, logId })));
+      await db.logRemarks.put({ logId, listed: result.remarks.listed, counts: result.remarks.counts });
+    });
+    return { record: recordOf(order, result), listed: result.remarks.listed, counts: result.remarks.counts };
+  } catch (error) {
+    await store.discard().catch(() => undefined);
+    return failureOf(error);
+  }
+}
+
+const decoder = new TextDecoder();
+const decode = (bytes: Uint8Array) => decoder.decode(bytes);
+
+function recordOf(order: LogImport, result: ImportResult): LogRecord {
+  const { days, remarks } = result;
+  const sampled = days.filter((day) => day.samples > 0);
+  return {
+    id: order.logId,
+    name: order.file.name.slice(0, 120),
+    importedAtMs: order.nowMs,
+    mapping: order.mapping,
+    ...order.place,
+    rowsRead: result.rowsRead,
+    rowsKept: result.rowsKept,
+    rowsSetAside: remarks.setAside,
+    rowsDuplicate: remarks.of('duplicate-time'),
+    rowsBackward: remarks.of('backward-time'),
+    rowsCovered: remarks.of('already-covered'),
+    firstMs: sampled[0]!.firstMs,
+    lastMs: sampled[sampled.length - 1]!.lastMs,
+    medianStepMs: result.medianStepMs,
+    gapLimitMs: result.gapLimitMs,
+  };
+}
+
+function noRowsReason({ remarks, rowsRead }: ImportResult): string {
+  if (rowsRead === 0) return 'The file has no rows below its header.';
+  const covered = remarks.of('already-covered');
+  if (covered > 0 && remarks.setAside === 0) return `All ${covered} rows lie in time that is already in the book.`;
+  const first = remarks.listed[0];
+  return first
+    ? `None of its ${rowsRead} rows could be used; the first: row ${first.row}, column ${first.column}.`
+    : 'No row could be used.';
+}
+
+function failureOf(error: unknown): ImportFailure {
+  if (error instanceof Cancelled) return { failed: 'cancelled', says: '', listed: [] };
+  if (error instanceof UnreadableFile) return { failed: 'line-too-long', says: '', listed: [] };
+  const name = error instanceof Error ? error.name : '';
+  const says = error instanceof Error ? error.message : String(error);
+  return { failed: /Quota|Abort|Database|Open/i.test(name) ? 'storage' : 'unreadable', says, listed: [] };
+}

@@ -1,0 +1,53 @@
+import type { FullMark, FullRule } from '@core/logbook/full-marks';
+import type { GuessRefusal, LayoutGuess } from '@core/logbook/import/guess-layout';
+import type { Remark, RemarkCode } from '@core/logbook/import/remark';
+import type { LogMapping, LogRecord } from '@core/rig/logbook';
+import type { Rig } from '@core/rig/rig';
+import type { RigFileProblem } from '@core/rig/rig-file';
+import type { PlaceOfLog } from '@core/series/day-integrator';
+
+export interface FileLook {
+  layout: LayoutGuess | GuessRefusal;
+  encoding: string;
+  /** 10, or 13 in files that end their lines with nothing else. */
+  newlineByte: number;
+  /** The head of the file as text, for trying a changed mapping on. */
+  head: string;
+}
+
+export interface LogImport {
+  file: File;
+  encoding: string;
+  mapping: LogMapping;
+  columnCount: number;
+  newlineByte: number;
+  logId: string;
+  place: PlaceOfLog;
+  nowMs: number;
+  /** Logs already in the book. */
+  besideLogIds: string[];
+}
+
+export interface LogImported {
+  record: LogRecord;
+  counts: Partial<Record<RemarkCode, number>>;
+  listed: Remark[];
+}
+
+export type ImportFailure = {
+  failed: 'cancelled' | 'no-rows' | 'storage' | 'unreadable' | 'line-too-long';
+  says: string;
+  listed: Remark[];
+};
+export type RigImported =
+  { rig: Rig } | { problem: RigFileProblem | { code: 'broken-archive' | 'storage' | 'bad-samples'; says: string } };
+
+/** What the worker for logs does; every call is answered with plain data. */
+export interface LogWorkerApi {
+  look(file: File, timeZone: string, nominalV: number): Promise<FileLook>;
+  importLog(order: LogImport, onProgress: (share: number) => void): Promise<LogImported | ImportFailure>;
+  cancel(): void;
+  fullMarks(logIds: string[], rule: FullRule): Promise<FullMark[]>;
+  exportRig(rig: Rig): Promise<Blob>;
+  importRig(file: File, nowMs: number): Promise<RigImported>;
+}

@@ -1,0 +1,52 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { createApp } from './create-app';
+
+const webRoot = mkdtempSync(path.join(tmpdir(), 'coulan-web-'));
+let base = '';
+let close: () => void;
+
+beforeAll(async () => {
+  writeFileSync(path.join(webRoot, 'index.html'), '<title>Coulan</title>');
+  writeFileSync(path.join(webRoot, 'main-ABCDEFGH.js'), 'export {}');
+  const server = createApp({ webRoot, version: '1.2.3', demo: true }).listen(0, '127.0.0.1');
+  await new Promise((resolve) => server.once('listening', resolve));
+  base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  close = () => server.close();
+});
+afterAll(() => {
+  close();
+  rmSync(webRoot, { recursive: true });
+});
+
+describe('server', () => {
+  it('says how it is', async () => {
+    expect(await (await fetch(`${base}/healthz`)).json()).toEqual({ ok: true, version: '1.2.3', built: true });
+  });
+  it('tells a new browser about the demo', async () => {
+    expect(await (await fetch(`${base}/api/start`)).json()).toEqual({ demo: true });
+  });
+  it('sends deep links to the app, under a strict policy', async () => {
+    const response = await fetch(`${base}/rig/abc/logbook`);
+    expect(await response.text()).toContain('Coulan');
+    const policy = response.headers.get('content-security-policy')!;
+    expect(policy).toContain("default-src 'none'");
+    expect(policy).toContain("script-src 'self'");
+    expect(policy).not.toMatch(/script-src[^;]*unsafe/);
+  });
+  it('lets hashed files be kept for ever, and the page not at all', async () => {
+    expect((await fetch(`${base}/main-ABCDEFGH.js`)).headers.get('cache-control')).toContain('immutable');
+    expect((await fetch(`${base}/`)).headers.get('cache-control')).toBe('no-cache');
+  });
+  it.each(['/missing.js', '/api/nothing'])('does not answer %s with the page', async (url) => {
+    const response = await fetch(base + url);
+    expect(response.status).toBe(404);
+    expect(await response.text()).not.toContain('<title>');
+  });
+  it('keeps to its own folder', async () => {
+    expect((await fetch(`${base}/..%2f..%2fpackage.json`)).status).not.toBe(200);
+  });
+});

@@ -1,0 +1,96 @@
+// Small helpers of the commands in this folder.
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+
+/** Runs a command with its output shown; ends this program with its code when it fails. */
+export function run(command, args, options = {}) {
+  const result = spawnSync(command, args, { stdio: 'inherit', ...options });
+  if (result.error) {
+    console.error(`${command} could not be started: ${result.error.message}`);
+    process.exit(1);
+  }
+  if (result.status !== 0) process.exit(result.status ?? 1);
+}
+
+const npx = (name, args) => run(process.execPath, [binOf(name), ...args]);
+
+function binOf(name) {
+  const [pkg, bin] = {
+    ng: ['@angular/cli', 'ng'],
+    tsc: ['typescript', 'tsc'],
+    playwright: ['@playwright/test', 'playwright'],
+    depcruise: ['dependency-cruiser', 'depcruise'],
+  }[name] ?? [name, name];
+  const manifest = JSON.parse(readFileSync(path.join('node_modules', pkg, 'package.json'), 'utf8'));
+  const file = typeof manifest.bin === 'string' ? manifest.bin : manifest.bin[bin];
+  return path.join('node_modules', pkg, file);
+}
+export { npx };
+
+/** npm ci when node_modules is missing or does not belong to the lock file. */
+export function ensureInstalled() {
+  const lock = hashOf(['package-lock.json']);
+  const mark = 'node_modules/.coulan-lock';
+  if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return;
+  console.log('Installing what package-lock.json names (once)…');
+  run('npm', ['ci', '--no-audit', '--no-fund'], { shell: process.platform === 'win32' });
+  writeFileSync(mark, lock);
+}
+
+/** Builds the app and the server unless nothing they are made of has changed. */
+export function ensureBuilt() {
+  const sources = [
+    'app',
+    'core',
+    'server',
+    'demo/files',
+    'angular.json',
+    'package-lock.json',
+    'tools',
+    'ngsw-config.json',
+    'tsconfig.json',
+    'tsconfig.app.json',
+    'tsconfig.worker.json',
+  ];
+  const now = hashOf(
+    sources.flatMap(filesUnder).filter((file) => !file.endsWith('zorro.css') && !file.includes('.spec.')),
+  );
+  const mark = 'dist/.coulan-built';
+  if (existsSync(mark) && readFileSync(mark, 'utf8') === now && existsSync('dist-server/main.mjs')) return;
+  run(process.execPath, ['tools/zorro-theme.mjs']);
+  npx('ng', ['build']);
+  run(process.execPath, ['tools/build-server.mjs']);
+  mkdirSync('dist', { recursive: true });
+  writeFileSync(mark, now);
+}
+
+/** Debian's Chromium, for the tests; installed when missing. */
+export function ensureChromium() {
+  const known = [
+    process.env.CHROMIUM,
+    '/usr/bin/chromium',
+    '/usr/bin/chromium-browser',
+    '/usr/bin/google-chrome',
+  ].filter(Boolean);
+  const found = known.find((file) => existsSync(file));
+  if (found) return found;
+  console.log('Installing Chromium for the tests (once)…');
+  run('apt-get', ['update', '-qq']);
+  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium']);
+  return '/usr/bin/chromium';
+}
+
+function filesUnder(entry) {
+  if (!statSync(entry).isDirectory()) return [entry];
+  return readdirSync(entry, { withFileTypes: true })
+    .flatMap((child) => filesUnder(path.join(entry, child.name)))
+    .sort();
+}
+
+function hashOf(files) {
+  const hash = createHash('sha256');
+  for (const file of files) hash.update(file).update(readFileSync(file));
+  return hash.digest('hex');
+}
