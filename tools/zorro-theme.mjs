@@ -5,7 +5,7 @@ import path from 'node:path';
 import less from 'less';
 import postcss from 'postcss';
 
-const COMPONENTS = ['button', 'checkbox', 'date-picker', 'input', 'modal', 'progress', 'select', 'upload'];
+const COMPONENTS = ['checkbox', 'modal', 'progress', 'select', 'upload'];
 
 const shared = {
   'font-family': "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif",

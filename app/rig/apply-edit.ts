@@ -12,6 +12,11 @@ export const applyEdit = createReducer(
       rig && { ...rig, loads: rig.loads.map((load) => (load.id === id ? { ...load, ...changes } : load)) },
   ),
   on(RigEdits.loadRemoved, (rig, { id }) => rig && { ...rig, loads: rig.loads.filter((load) => load.id !== id) }),
+  on(
+    RigEdits.groupRenamed,
+    (rig, { from, to }) =>
+      rig && { ...rig, loads: rig.loads.map((load) => (load.group === from ? { ...load, group: to } : load)) },
+  ),
   on(RigEdits.inverterChanged, (rig, { inverter }) => rig && { ...rig, inverter }),
   on(RigEdits.bankChanged, (rig, { bank }) => rig && { ...rig, bank }),
   on(RigEdits.monitorChanged, (rig, { changes }) => rig && { ...rig, monitor: { ...rig.monitor, ...changes } }),

@@ -1,15 +1,14 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { liveQuery } from 'dexie';
-import type { Figure } from '@core/formula/figure';
+import { chargeState, usualNight } from '@core/logbook/charge';
 import type { FullMark, FullRule } from '@core/logbook/full-marks';
 import { judgeKeepUp } from '@core/logbook/keep-up';
-import { chargeNow } from '@core/logbook/keep-up-formulas';
 import { buildLedger, type LedgerRow } from '@core/logbook/ledger';
-import { marksByHand } from '@core/logbook/marks-by-hand';
 import { LEAST_GAP_MS } from '@core/series/day-integrator';
 import type { DaySumsRow } from '../storage/database';
 import { Storage } from '../storage/storage';
+import type { HandRule } from '../workers/find-marks';
 import { LogWorkerClient } from '../workers/log-worker-client';
 import { rigFeature } from './rig-feature';
 import { selectDerived } from './rig-selectors';
@@ -23,27 +22,26 @@ export class Book {
   private readonly rig = this.store.selectSignal(rigFeature.selectRig);
   private readonly derived = this.store.selectSignal(selectDerived);
   private readonly days = signal<DaySumsRow[]>([]);
-  private readonly foundMarks = signal<FullMark[]>([]);
+  readonly marks = signal<FullMark[]>([]);
   /** Days are being read, or full marks looked for. */
   readonly busy = signal(false);
 
   private readonly logIds = computed(() => this.rig()?.logbook.logs.map((log) => log.id) ?? [], { equal: sameList });
-  private readonly rule = computed<FullRule | null>(
+  private readonly rule = computed<FullRule | HandRule | null>(
     () => {
+      const rig = this.rig();
+      if (!rig) return null;
+      const { fullSchool: school, readings, logs } = rig.logbook;
+      const gapMs = Math.max(LEAST_GAP_MS, ...logs.map((log) => log.gapLimitMs));
       const monitor = this.derived()?.monitor;
-      const school = this.rig()?.logbook.fullSchool;
-      if (!monitor || !school || school === 'hand') return null;
+      if (school === 'hand' || !monitor) {
+        const atMs = readings.filter((reading) => reading.full).map((reading) => reading.atMs);
+        return { school: 'hand', atMs, timeZone: rig.place.timeZone, gapMs };
+      }
       const value = (id: string) => monitor.settings.find((setting) => setting.id === id)!.figure.value;
-      const gapMs = Math.max(LEAST_GAP_MS, ...(this.rig()?.logbook.logs.map((log) => log.gapLimitMs) ?? []));
       return { school, fullV: value('full-voltage'), tailA: monitor.tailA, holdMs: value('hold-time') * 60_000, gapMs };
     },
     { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
-  );
-
-  readonly marks = computed(() =>
-    this.rule()
-      ? this.foundMarks()
-      : marksByHand(this.rig()?.logbook.readings ?? [], this.rig()?.place.timeZone ?? 'UTC'),
   );
   private readonly efficiency = computed(() => this.derived()?.coulombicFraction ?? null, {
     equal: (a, b) => a?.value === b?.value && a?.origin === b?.origin,
@@ -55,27 +53,24 @@ export class Book {
     return buildLedger([...byLog.values()], this.marks(), this.efficiency()?.value ?? 1);
   });
 
-  readonly verdict = computed(() => {
-    const efficiency = this.efficiency();
-    const bank = this.derived()?.bank;
-    if (!efficiency || this.ledger().length === 0) return null;
-    return judgeKeepUp(
-      this.ledger(),
-      this.rig()?.logbook.windowDays ?? null,
-      efficiency,
-      bank ? { usableAh: bank.usableAh } : null,
-    );
+  private readonly windowDays = computed(() => this.rig()?.logbook.windowDays ?? null);
+  private readonly usableAh = computed(() => this.derived()?.bank?.usableAh ?? null, {
+    equal: (a, b) => a?.value === b?.value,
   });
 
-  readonly chargeNow = computed<Figure | null>(() => {
-    const last = this.ledger().at(-1);
-    const bank = this.derived()?.bank;
-    if (!last?.carriedFromFull || !bank) return null;
-    return chargeNow.figure({
-      capacityAh: bank.capacityAh,
-      carriedAh: { value: last.carriedAh, origin: 'measured', note: `end of ${last.key}` },
-    });
+  readonly verdict = computed(() => {
+    const efficiency = this.efficiency();
+    const usableAh = this.usableAh();
+    if (!efficiency || this.ledger().length === 0) return null;
+    return judgeKeepUp(this.ledger(), this.windowDays(), efficiency, usableAh && { usableAh });
   });
+
+  /** In the bank at the end of the book. */
+  readonly charge = computed(() => {
+    const capacityAh = this.derived()?.bank?.capacityAh;
+    return capacityAh ? chargeState(this.ledger(), this.windowDays(), capacityAh) : null;
+  });
+  readonly night = computed(() => usualNight(this.ledger(), this.windowDays()));
 
   constructor() {
     effect((onCleanup) => {
@@ -96,14 +91,14 @@ export class Book {
       let current = true;
       onCleanup(() => (current = false));
       if (ids.length === 0 || !rule) {
-        this.foundMarks.set([]);
+        this.marks.set([]);
         return;
       }
       this.busy.set(true);
       this.worker.api
         .fullMarks([...ids], rule)
         .then((marks) => {
-          if (current) this.foundMarks.set(marks);
+          if (current) this.marks.set(marks);
         })
         .catch(() => undefined)
         .finally(() => {

@@ -12,6 +12,7 @@ export const RigEdits = createActionGroup({
     'Load added': props<{ load: Load }>(),
     'Load changed': props<{ id: string; changes: Partial<Load> }>(),
     'Load removed': props<{ id: string }>(),
+    'Group renamed': props<{ from: string; to: string }>(),
     'Inverter changed': props<{ inverter: Inverter | null; field?: string }>(),
     'Bank changed': props<{ bank: Bank; field?: string }>(),
     'Monitor changed': props<{ changes: Partial<MonitorPlan> }>(),
@@ -41,6 +42,5 @@ export const RigEvents = createActionGroup({
     /** Another tab wrote the rig and nothing here was unsaved. */
     'Followed other tab': props<{ rig: Rig; revision: number }>(),
     'Conflict found': props<{ rig: Rig; revision: number }>(),
-    'Kept as copy': props<{ rig: Rig }>(),
   },
 });

@@ -85,7 +85,6 @@ const events = createReducer(
       : state,
   ),
   on(RigEvents.conflictFound, (state, { rig, revision }): RigState => ({ ...state, conflict: { rig, revision } })),
-  on(RigEvents.keptAsCopy, (state, { rig }): RigState => changed({ ...state, rig, revision: 0, conflict: null })),
 );
 
 /** Plan, undo and saving in one: an edit that changes the plan puts the old one on the pile. */

@@ -4,7 +4,7 @@ import { liveQuery, type Subscription } from 'dexie';
 import { firstValueFrom } from 'rxjs';
 import type { Rig } from '@core/rig/rig';
 import type { RigRow } from '../storage/database';
-import { RigConflict, saveRig } from '../storage/rig-rows';
+import { deleteRig, RigConflict, saveRig } from '../storage/rig-rows';
 import { Storage } from '../storage/storage';
 import { RigEvents } from './rig-actions';
 import { rigFeature } from './rig-feature';
@@ -76,18 +76,21 @@ export class RigSession {
     this.store.dispatch(RigEvents.closed());
   }
 
+  /** Takes a rig off this device, with all its logs. */
+  async remove(rig: Rig): Promise<void> {
+    this.close();
+    await deleteRig(this.storage.db, rig);
+  }
+
   takeTheirs(theirs: { rig: Rig; revision: number }): void {
     this.show(theirs.rig, theirs.revision);
   }
 
-  /** Keeps this tab's plan beside the other one's, as a rig of its own. */
-  async keepMineAsCopy(rig: Rig): Promise<void> {
-    await this.create({
-      ...rig,
-      id: crypto.randomUUID(),
-      name: `${rig.name} (this tab)`.slice(0, 120),
-      logbook: { ...rig.logbook, logs: [] },
-    });
+  /** Keeps this tab's plan beside the other one's, as a rig of its own that shares its logs. @returns its id */
+  async keepMineAsCopy(rig: Rig): Promise<string> {
+    const id = crypto.randomUUID();
+    await this.create({ ...rig, id, name: `${rig.name} (this tab)`.slice(0, 120) });
+    return id;
   }
 
   private show(rig: Rig, revision: number): void {
@@ -125,7 +128,15 @@ export class RigSession {
       }
     } catch (error) {
       if (error instanceof RigConflict && error.theirs) this.store.dispatch(RigEvents.conflictFound(error.theirs));
-      else this.store.dispatch(RigEvents.saveFailed({ says: error instanceof Error ? error.message : String(error) }));
+      else {
+        const deleted = error instanceof RigConflict;
+        const says = deleted
+          ? 'another tab has deleted this rig'
+          : error instanceof Error
+            ? error.message
+            : String(error);
+        this.store.dispatch(RigEvents.saveFailed({ says }));
+      }
     } finally {
       this.writing = false;
     }

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
 import { RigSession } from '../rig/rig-session';
 import { FirstStart } from './first-start';
-import { ThemeChoice } from './theme';
+import { ThemeChoice } from '../ui/theme';
 
 @Component({
   selector: 'co-root',

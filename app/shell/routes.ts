@@ -16,7 +16,7 @@ const later = STAGES.filter((stage) => !stage.built).map((stage) => ({
   path: stage.id,
   title: `${stage.name} · Coulan`,
   data: { stage: stage.id },
-  loadComponent: () => import('../stages/later/later-page').then((m) => m.LaterPage),
+  loadComponent: () => import('./later-page').then((m) => m.LaterPage),
 }));
 
 export const routes: Routes = [
@@ -50,11 +50,6 @@ export const routes: Routes = [
       {
         path: 'logbook',
         title: 'Logbook · Coulan',
-        loadComponent: () => import('../stages/logbook/ledger-page').then((m) => m.LedgerPage),
-      },
-      {
-        path: 'logbook/day/:day',
-        title: 'Day · Logbook · Coulan',
         loadComponent: () => import('../stages/logbook/ledger-page').then((m) => m.LedgerPage),
       },
       {

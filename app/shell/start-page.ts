@@ -5,7 +5,7 @@ import { RigSession } from '../rig/rig-session';
 import { Storage } from '../storage/storage';
 import { FirstStart } from './first-start';
 import { RigFiles } from './rig-files';
-import { ThemeChoice } from './theme';
+import { ThemeChoice } from '../ui/theme';
 
 /** The shelf of rigs, and what Coulan is for. */
 @Component({

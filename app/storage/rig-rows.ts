@@ -23,22 +23,26 @@ export function saveRig(db: CoulanDatabase, rig: Rig, baseRevision: number, nowM
   });
 }
 
-/** Removes a rig and everything its logs hold. */
+/** Removes a rig, and the samples of its logs that no other rig shares. */
 export function deleteRig(db: CoulanDatabase, rig: Rig): Promise<void> {
-  const logIds = rig.logbook.logs.map((log) => log.id);
   return db.transaction('rw', [db.rigs, ...logTables(db)], async () => {
     await db.rigs.delete(rig.id);
-    for (const table of logTables(db)) await table.where('logId').anyOf(logIds).delete();
+    const named = new Set(await namedLogs(db));
+    const unnamed = rig.logbook.logs.map((log) => log.id).filter((id) => !named.has(id));
+    for (const table of logTables(db)) await table.where('logId').anyOf(unnamed).delete();
   });
 }
 
 /** Removes samples that no rig names: leavings of cancelled imports and of logs taken out of the book. */
 export function deleteOrphans(db: CoulanDatabase): Promise<void> {
   return db.transaction('rw', [db.rigs, ...logTables(db)], async () => {
-    const known = (await db.rigs.toArray()).flatMap((row) => row.rig.logbook.logs.map((log) => log.id));
-    for (const table of logTables(db)) await table.where('logId').noneOf(known).delete();
+    const named = await namedLogs(db);
+    for (const table of logTables(db)) await table.where('logId').noneOf(named).delete();
   });
 }
+
+const namedLogs = async (db: CoulanDatabase) =>
+  (await db.rigs.toArray()).flatMap((row) => row.rig.logbook.logs.map((log) => log.id));
 
 export const logTables = (db: CoulanDatabase) =>
   [db.logDays, db.logBlocks, db.logLevels, db.logParts, db.logRemarks] as const;

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input } from '@angular/core';
 import type { Figure } from '@core/formula/figure';
 import { formatQuantity } from '@core/quantity/format';
 import { WorkingStore } from './working-store';
@@ -76,6 +76,10 @@ export class FigurePart {
       ...(decimals === undefined ? {} : { decimals }),
     });
   });
+
+  constructor() {
+    inject(DestroyRef).onDestroy(() => this.workings.forget(this.figure));
+  }
 
   protected open(): void {
     this.workings.show(this.figure);

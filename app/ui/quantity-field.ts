@@ -5,6 +5,13 @@ import { type FieldIssue, fieldIssue, type Limit } from '@core/rig/limits';
 import { RigEvents } from '../rig/rig-actions';
 import { fieldIssueText } from './field-words';
 
+interface Draft {
+  text: string;
+  /** The value that the field must have for the draft to be about it: what was typed, or what held before a wrong entry. */
+  standsFor: number | null;
+  problem: FieldIssue | null;
+}
+
 let serial = 0;
 
 /**
@@ -132,14 +139,18 @@ export class QuantityField {
   readonly changed = output<number>();
   readonly cleared = output();
 
-  private readonly draft = signal<string | null>(null);
-  private readonly problem = signal<FieldIssue | null>(null);
+  private readonly draft = signal<Draft | null>(null);
   private before: number | null = null;
   protected readonly symbol = computed(() => UNITS[this.unit()].symbol);
-  protected readonly shown = computed(() => this.draft() ?? this.plain(this.value()));
+  /** What is being typed, as long as nothing else (undo, another tab) has changed the value under it. */
+  private readonly live = computed(() => {
+    const draft = this.draft();
+    return draft && draft.standsFor === this.value() ? draft : null;
+  });
+  protected readonly shown = computed(() => this.live()?.text ?? this.plain(this.value()));
   protected readonly issue = computed(() => {
-    const problem = this.problem();
-    return problem && fieldIssueText(problem, this.unit());
+    const problem = this.live()?.problem;
+    return problem ? fieldIssueText(problem, this.unit()) : null;
   });
 
   protected onFocus(event: Event): void {
@@ -152,13 +163,13 @@ export class QuantityField {
   }
 
   protected onBlur(): void {
-    if (!this.problem()) this.draft.set(null);
+    if (!this.draft()?.problem) this.draft.set(null);
     this.store.dispatch(RigEvents.settled());
   }
 
   protected onKey(event: KeyboardEvent): void {
     const input = event.target as HTMLInputElement;
-    if (event.key === 'Escape' && this.draft() !== null) {
+    if (event.key === 'Escape' && this.live() !== null) {
       event.stopPropagation();
       this.take(this.plain(this.before));
       this.draft.set(null);
@@ -167,32 +178,29 @@ export class QuantityField {
       const current = this.value();
       if (current === null) return;
       event.preventDefault();
-      const { factor } = UNITS[this.unit()];
-      const step =
-        (event.shiftKey ? 10 : 1) *
-        (this.limit().integer || Math.abs(current * factor) >= 10 ? 1 : 0.1) *
-        (event.key === 'ArrowUp' ? 1 : -1);
-      this.take(String(Number((current * factor + step).toFixed(6))));
+      const shown = current * UNITS[this.unit()].factor;
+      const unitStep = this.limit().integer || Math.abs(shown) >= 10 ? 1 : 0.1;
+      const step = unitStep * (event.shiftKey ? 10 : 1) * (event.key === 'ArrowUp' ? 1 : -1);
+      this.take(String(Number((shown + step).toFixed(6))));
     } else if (event.key === 'Enter') input.blur();
   }
 
   private take(text: string): void {
-    this.draft.set(text);
     const cleaned = text
       .replace(',', '.')
       .replace(/[\s\u2009%a-zA-Z°]+$/, '')
       .replace('\u2212', '-')
       .trim();
     if (cleaned === '' && this.optional()) {
-      this.problem.set(null);
+      this.draft.set({ text, standsFor: null, problem: null });
       this.cleared.emit();
       return;
     }
     const typed = /^[+-]?(\d+\.?\d*|\.\d+)$/.test(cleaned) ? Number(cleaned) : Number.NaN;
     const value = Number((typed / UNITS[this.unit()].factor).toPrecision(12));
-    const issue = fieldIssue(this.limit(), value);
-    this.problem.set(issue);
-    if (!issue) this.changed.emit(value);
+    const problem = fieldIssue(this.limit(), value);
+    this.draft.set({ text, standsFor: problem ? this.value() : value, problem });
+    if (!problem) this.changed.emit(value);
   }
 
   private plain(value: number | null): string {

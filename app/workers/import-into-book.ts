@@ -1,4 +1,5 @@
 import { guessLayout } from '@core/logbook/import/guess-layout';
+import { PLAIN_SEPARATOR } from '@core/logbook/import/plain-line';
 import { importLog, type ImportResult } from '@core/logbook/import/import-log';
 import { UnreadableFile } from '@core/logbook/import/row-reader';
 import type { LogRecord } from '@core/rig/logbook';
@@ -7,7 +8,7 @@ import type { CoulanDatabase } from '../storage/database';
 import { LogStore } from '../storage/log-store';
 import { fileBytes, guessEncoding, linesOf } from './file-bytes';
 import type { FileLook, ImportFailure, LogImport, LogImported } from './log-worker-api';
-import { quotedRows, SEPARATOR_BYTE } from './quoted-rows';
+import { quotedRows } from './quoted-rows';
 
 export class Cancelled extends Error {}
 
@@ -59,7 +60,7 @@ export async function importIntoBook(
     const result = await read(fileBytes(file, order.encoding)).catch(async (error: unknown) => {
       if (!(error instanceof UnreadableFile && error.code === 'quoted')) throw error;
       await store.discard();
-      return read(quotedRows(file, order.encoding, mapping.delimiter), SEPARATOR_BYTE);
+      return read(quotedRows(file, order.encoding, mapping.delimiter), PLAIN_SEPARATOR.charCodeAt(0));
     });
     if (result.rowsKept === 0) {
       await store.discard();

@@ -5,6 +5,7 @@ import type { LogMapping, LogRecord } from '@core/rig/logbook';
 import type { Rig } from '@core/rig/rig';
 import type { RigFileProblem } from '@core/rig/rig-file';
 import type { PlaceOfLog } from '@core/series/day-integrator';
+import type { HandRule } from './find-marks';
 
 export interface FileLook {
   layout: LayoutGuess | GuessRefusal;
@@ -47,7 +48,7 @@ export interface LogWorkerApi {
   look(file: File, timeZone: string, nominalV: number): Promise<FileLook>;
   importLog(order: LogImport, onProgress: (share: number) => void): Promise<LogImported | ImportFailure>;
   cancel(): void;
-  fullMarks(logIds: string[], rule: FullRule): Promise<FullMark[]>;
+  fullMarks(logIds: string[], rule: FullRule | HandRule): Promise<FullMark[]>;
   exportRig(rig: Rig): Promise<Blob>;
   importRig(file: File, nowMs: number): Promise<RigImported>;
 }

@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
-import { FullMarkFinder } from '@core/logbook/full-marks';
 import { CoulanDatabase } from '../storage/database';
+import { findMarks } from './find-marks';
 import { importIntoBook, lookAtFile } from './import-into-book';
 import type { LogWorkerApi } from './log-worker-api';
 import { exportArchive, importArchive } from './rig-archive';
@@ -23,19 +23,7 @@ const api: LogWorkerApi = {
   cancel() {
     cancelled = true;
   },
-  async fullMarks(logIds, rule) {
-    const marks = [];
-    for (const logId of logIds) {
-      const finder = new FullMarkFinder(rule);
-      const keys = (await db.logBlocks.where('logId').equals(logId).primaryKeys()).sort();
-      for (const key of keys) {
-        const block = await db.logBlocks.get(key);
-        if (block) finder.addDay(block.key, block.columns);
-      }
-      marks.push(...finder.marks);
-    }
-    return marks;
-  },
+  fullMarks: (logIds, rule) => findMarks(db, logIds, rule),
   exportRig: (rig) => exportArchive(db, rig),
   importRig: (file, nowMs) => importArchive(db, file, nowMs, () => crypto.randomUUID()),
 };

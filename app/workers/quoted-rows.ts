@@ -1,7 +1,5 @@
 import Papa from 'papaparse';
-
-const SEPARATOR = '\u001f';
-export const SEPARATOR_BYTE = 0x1f;
+import { plainLine } from '@core/logbook/import/plain-line';
 
 /**
  * The general path, for files with cells in quotes: papaparse takes the cells apart, and they come out as the plain bytes
@@ -23,9 +21,7 @@ export async function* quotedRows(
     chunkSize: 1 << 21,
     skipEmptyLines: false,
     chunk: ({ data, meta }) => {
-      const text = data
-        .map((cells) => cells.map((cell) => cell.replace(/[\r\n"\u001f]/g, ' ')).join(SEPARATOR))
-        .join('\n');
+      const text = data.map(plainLine).join('\n');
       queue.push({ bytes: encoder.encode(`${text}\n`), share: Math.min(1, meta.cursor / file.size) });
       wake();
     },

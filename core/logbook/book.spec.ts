@@ -5,7 +5,8 @@ import type { Columns } from '../series/columns';
 import { DayIntegrator } from '../series/day-integrator';
 import type { DaySums } from '../series/day-sums';
 import { bootstrapInterval } from '../statistics/bootstrap';
-import { FullMarkFinder, type FullRule } from './full-marks';
+import { chargeState } from './charge';
+import { FullMarkFinder, type FullRule, markByHand } from './full-marks';
 import { judgeKeepUp, type KeepUpVerdict } from './keep-up';
 import { buildLedger } from './ledger';
 
@@ -105,6 +106,13 @@ describe('full marks', () => {
     );
     expect(find(cloud)).toEqual([]);
   });
+  it('takes a mark set by hand, with what passed after it', () => {
+    const noon = T0 + 12 * 60 * MIN;
+    expect(markByHand('2026-03-09', noon, charge(1), 5 * MIN)).toMatchObject({ atMs: noon, inAfterAh: 0 });
+    expect(markByHand('2026-03-09', noon, charge(1), 5 * MIN).outAfterAh).toBeCloseTo(12, 2);
+    const none = { timeMs: new Float64Array(0), voltageV: null, currentA: new Float64Array(0) };
+    expect(markByHand('2026-03-09', noon, none, 5 * MIN)).toMatchObject({ atMs: noon, outAfterAh: 0 });
+  });
   it('has none without voltage', () => expect(find({ ...charge(1), voltageV: null })).toEqual([]));
 });
 
@@ -177,6 +185,18 @@ describe('keep-up', () => {
     expect(judgeKeepUp(ledger, 7, entered(1), null).state).toBe('keeps-up');
     expect((judgeKeepUp(ledger, null, entered(1), null) as KeepUpVerdict).state).not.toBe('keeps-up');
   });
+});
+
+describe('charge at the end of the book', () => {
+  const mark = { key: '2026-03-09', atMs: T0, inAfterAh: 0, outAfterAh: 0 };
+  it('is full less what was taken since, and a night less by dawn', () => {
+    const ledger = buildLedger([sums(cycle(() => 0.5))], [mark], 1);
+    const state = chargeState(ledger, null, entered(320))!;
+    expect(state.now.value).toBeCloseTo(320 + ledger.at(-1)!.carriedAh, 9);
+    expect(state.atDawn!.value).toBeCloseTo(state.now.value - 24, 1);
+  });
+  it('is not told while no full mark anchors the balance', () =>
+    expect(chargeState(ledgerOf(cycle(() => 1)), null, entered(320))).toBeNull());
 });
 
 describe('bootstrap', () => {

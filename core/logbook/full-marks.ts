@@ -31,7 +31,8 @@ export class FullMarkFinder {
   constructor(private readonly rule: FullRule) {}
 
   /** @param columns samples of one local day, later than those before; a log without voltage has no marks */
-  addDay(key: DayKey, { timeMs, voltageV, currentA }: Columns): void {
+  addDay(key: DayKey, columns: Columns): void {
+    const { timeMs, voltageV, currentA } = columns;
     if (voltageV === null) return;
     const { school, fullV, tailA, holdMs, gapMs } = this.rule;
     let markedAt = -1;
@@ -43,15 +44,24 @@ export class FullMarkFinder {
       if (this.heldSinceMs !== null && t - this.heldSinceMs >= holdMs) markedAt = k;
       this.lastMs = t;
     }
-    if (markedAt >= 0) this.marks.push(this.markAt(key, timeMs, currentA, markedAt));
+    if (markedAt >= 0) this.marks.push(markFrom(key, columns, markedAt, gapMs));
   }
+}
 
-  private markAt(key: DayKey, timeMs: Float64Array, currentA: Float64Array, from: number): FullMark {
-    const after = noFlow();
-    for (let k = from; k + 1 < timeMs.length; k++) {
-      const span = timeMs[k + 1]! - timeMs[k]!;
-      if (span <= this.rule.gapMs) addLine(after, span, 0, currentA[k]!, 0, currentA[k + 1]!);
-    }
-    return { key, atMs: timeMs[from]!, inAfterAh: after.inAh, outAfterAh: after.outAh };
+/**
+ * A full mark that a person has set: what passed from the first sample at or after it to the end of that day.
+ * @param columns samples of that local day; empty where none were logged
+ */
+export function markByHand(key: DayKey, atMs: number, columns: Columns, gapMs: number): FullMark {
+  const first = columns.timeMs.findIndex((ms) => ms >= atMs);
+  return { ...markFrom(key, columns, first < 0 ? columns.timeMs.length : first, gapMs), atMs };
+}
+
+function markFrom(key: DayKey, { timeMs, currentA }: Columns, from: number, gapMs: number): FullMark {
+  const after = noFlow();
+  for (let k = from; k + 1 < timeMs.length; k++) {
+    const span = timeMs[k + 1]! - timeMs[k]!;
+    if (span <= gapMs) addLine(after, span, 0, currentA[k]!, 0, currentA[k + 1]!);
   }
+  return { key, atMs: timeMs[from] ?? 0, inAfterAh: after.inAh, outAfterAh: after.outAh };
 }

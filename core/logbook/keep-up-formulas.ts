@@ -67,3 +67,24 @@ export const chargeNow = formula({
   compute: ({ capacityAh, carriedAh }) => Math.max(0, capacityAh + carriedAh),
   source: 'balance since the last full mark, at the end of the book',
 });
+
+export const nightMean = formula({
+  id: 'logbook.night-mean',
+  says: 'a usual night',
+  unit: 'Ah',
+  words: 'Ah out from dusk to dawn ÷ nights',
+  terms: { nightsAh: { says: 'Ah out in the nights', unit: 'Ah' }, nights: { says: 'nights counted', unit: 'Count' } },
+  compute: ({ nightsAh, nights }) => nightsAh / nights,
+  source: 'the day ledger, nights logged to nine tenths or more',
+});
+
+export const chargeAtDawn = formula({
+  id: 'logbook.charge-at-dawn',
+  says: 'after one more night',
+  unit: 'Ah',
+  words: 'in the bank − a usual night',
+  terms: { chargeAh: { says: 'in the bank', unit: 'Ah' }, nightAh: { says: 'a usual night', unit: 'Ah' } },
+  compute: ({ chargeAh, nightAh }) => Math.max(0, chargeAh - nightAh),
+  source: 'straight continuation',
+  leavesOut: 'sun in the evening, and anything that is not switched on on usual nights',
+});

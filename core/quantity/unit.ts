@@ -14,6 +14,7 @@ export const UNITS = {
   Minute: { symbol: 'min', factor: 1, decimals: 0 },
   Day: { symbol: 'days', factor: 1, decimals: 1 },
   TempC: { symbol: '°C', factor: 1, decimals: 0 },
+  Degree: { symbol: '°', factor: 1, decimals: 1 },
   Fraction: { symbol: '%', factor: 100, decimals: 1 },
   Ratio: { symbol: '', factor: 1, decimals: 3 },
   Count: { symbol: '', factor: 1, decimals: 0 },

@@ -5,6 +5,7 @@ import { wholeDay } from '../../series/day-sums';
 import { guessLayout, type LayoutGuess } from './guess-layout';
 import { importLog } from './import-log';
 import { MemoryStore } from './memory-store';
+import { previewLog } from './preview';
 import { RowReader } from './row-reader';
 
 const encode = (text: string) => new TextEncoder().encode(text);
@@ -215,4 +216,24 @@ describe('laws', () => {
       expect(whole.rows.length + whole.result.remarks.of('duplicate-time')).toBe(records.length);
     },
   );
+});
+
+describe('preview', () => {
+  const text =
+    'station;x\r\n"when";"U";"I"\r\n09.03.2026 10:00;25,6;-3,25\r\n09.03.2026 10:01;oops;1\r\n09.03.2026 10:02;25,7;2\r\n';
+  it('shows names, cells and what will be read, quotes and all', () => {
+    const { mapping } = guess(text);
+    const preview = previewLog(text, mapping, { encode, decode });
+    expect(preview.names).toEqual(['when', 'U', 'I']);
+    expect(preview.cells[0]).toEqual(['09.03.2026 10:00', '25,6', '-3,25']);
+    expect(preview.rows.slice(0, 2)).toEqual([
+      { row: 3, timeMs: Date.parse('2026-03-09T09:00:00Z'), voltageV: 25.6, currentA: -3.25 },
+      { row: 4, column: 2, code: 'not-a-number', text: '09.03.2026 10:01;oops;1' },
+    ]);
+  });
+  it('follows a corrected mapping', () => {
+    const { mapping } = guess(text);
+    const flipped = { ...mapping, current: { by: 'signed', column: 2, chargingIs: 'negative' } as const };
+    expect(previewLog(text, flipped, { encode, decode }).rows[0]).toMatchObject({ currentA: 3.25 });
+  });
 });

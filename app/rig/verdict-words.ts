@@ -1,0 +1,8 @@
+import type { KeepUpState } from '@core/logbook/keep-up';
+
+/** The three verdicts, as they are said everywhere. */
+export const VERDICT_WORDS: Record<KeepUpState, string> = {
+  'keeps-up': 'keeps up',
+  'only-just': 'only just',
+  'falls-behind': 'falls behind',
+};

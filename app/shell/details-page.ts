@@ -1,0 +1,88 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Router } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { NzSelectModule } from 'ng-zorro-antd/select';
+import { LIMITS } from '@core/rig/limits';
+import type { Rig } from '@core/rig/rig';
+import { RigEdits } from '../rig/rig-actions';
+import { rigFeature } from '../rig/rig-feature';
+import { RigSession } from '../rig/rig-session';
+import { QuantityField } from '../ui/quantity-field';
+import { TextField } from '../ui/text-field';
+import { RigFiles } from './rig-files';
+
+/** What the rig is, where it stands, and its file. */
+@Component({
+  selector: 'co-details',
+  imports: [FormsModule, NzSelectModule, QuantityField, TextField],
+  templateUrl: './details-page.html',
+  styles: `
+    .form-grid {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: var(--s3) var(--s4);
+      max-width: 620px;
+      margin: var(--s4) 0;
+    }
+    .whole {
+      grid-column: 1 / -1;
+    }
+    .zone {
+      font: 550 12px/16px var(--text);
+      color: var(--ink2);
+    }
+    nz-select {
+      display: block;
+    }
+    h2 {
+      font: 600 13px/18px var(--text);
+      margin: var(--s5) 0 var(--s1);
+      padding-top: var(--s2);
+      border-top: 1px solid var(--rule2);
+    }
+    .do {
+      display: flex;
+      flex-wrap: wrap;
+      gap: var(--s2);
+      margin: var(--s2) 0;
+    }
+    @media (max-width: 720px) {
+      .form-grid {
+        grid-template-columns: 1fr;
+      }
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class DetailsPage {
+  private readonly store = inject(Store);
+  private readonly router = inject(Router);
+  private readonly session = inject(RigSession);
+  private readonly files = inject(RigFiles);
+  protected readonly rig = this.store.selectSignal(rigFeature.selectRig);
+  protected readonly limits = LIMITS;
+  protected readonly zones = Intl.supportedValuesOf('timeZone').map((id) => ({ id, name: id.replaceAll('_', ' ') }));
+  protected readonly asking = signal(false);
+  protected readonly logRows = computed(
+    () => this.rig()?.logbook.logs.reduce((sum, log) => sum + log.rowsKept, 0) ?? 0,
+  );
+
+  protected change(changes: Partial<Pick<Rig, 'name' | 'purpose'>>): void {
+    if (changes.name?.trim() === '') return;
+    this.store.dispatch(RigEdits.detailsChanged({ changes }));
+  }
+
+  protected place(rig: Rig, changes: Partial<Rig['place']>): void {
+    this.store.dispatch(RigEdits.detailsChanged({ changes: { place: { ...rig.place, ...changes } } }));
+  }
+
+  protected export(rig: Rig): void {
+    void this.files.download(rig);
+  }
+
+  protected async remove(rig: Rig): Promise<void> {
+    await this.session.remove(rig);
+    await this.router.navigate(['/']);
+  }
+}

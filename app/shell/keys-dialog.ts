@@ -1,0 +1,73 @@
+import { ChangeDetectionStrategy, Component, inject, output } from '@angular/core';
+import { NzModalModule } from 'ng-zorro-antd/modal';
+import { Commands } from './commands';
+import { SingleKeys } from '../ui/single-keys';
+
+/** The list of keys. */
+@Component({
+  selector: 'co-keys-dialog',
+  imports: [NzModalModule],
+  template: `
+    <nz-modal
+      [nzVisible]="true"
+      nzTitle="Keys"
+      [nzFooter]="null"
+      [nzClosable]="false"
+      [nzWidth]="560"
+      (nzOnCancel)="done.emit()"
+    >
+      <ng-container *nzModalContent>
+        <dl>
+          @for (command of keyed; track command.id) {
+            <dt>
+              <kbd>{{ command.key }}</kbd>
+            </dt>
+            <dd>{{ command.says }}</dd>
+          }
+          <dt><kbd>n</kbd></dt>
+          <dd>Add a row, where the sheet has rows</dd>
+          <dt><kbd>↑</kbd> <kbd>↓</kbd></dt>
+          <dd>In a field: one step more or less; with Shift ten</dd>
+          <dt><kbd>Esc</kbd></dt>
+          <dd>In a field: back to what it held</dd>
+        </dl>
+        <label class="check">
+          <input type="checkbox" [checked]="singleKeys.on()" (change)="toggle($event)" />
+          Single keys act (switch off when a screen reader or speech needs them)
+        </label>
+        <button class="btn" type="button" (click)="done.emit()">Close</button>
+      </ng-container>
+    </nz-modal>
+  `,
+  styles: `
+    dl {
+      display: grid;
+      grid-template-columns: auto 1fr;
+      gap: 5px 16px;
+      margin: 0 0 16px;
+    }
+    dd {
+      margin: 0;
+    }
+    .check {
+      display: flex;
+      gap: 8px;
+      margin-bottom: 16px;
+    }
+    @media (min-width: 721px) {
+      dl {
+        grid-template-columns: auto 1fr auto 1fr;
+      }
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class KeysDialog {
+  protected readonly singleKeys = inject(SingleKeys);
+  protected readonly keyed = inject(Commands).all.filter((command) => command.key !== '');
+  readonly done = output();
+
+  protected toggle(event: Event): void {
+    this.singleKeys.set((event.target as HTMLInputElement).checked);
+  }
+}

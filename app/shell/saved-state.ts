@@ -1,0 +1,60 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { SwUpdate } from '@angular/service-worker';
+import { Store } from '@ngrx/store';
+import { rigFeature } from '../rig/rig-feature';
+import { Storage } from '../storage/storage';
+
+/** Whether everything is kept, and whether the app opens without a network. */
+@Component({
+  selector: 'co-saved-state',
+  template: `<span role="status">{{ says() }}</span>
+    @if (newer()) {
+      <button type="button" (click)="reload()">a newer Coulan is here: load it</button>
+    }`,
+  styles: `
+    button {
+      margin-left: 8px;
+      border: 0;
+      padding: 0;
+      background: none;
+      color: var(--mark);
+      text-decoration: underline;
+      cursor: pointer;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class SavedState {
+  private readonly store = inject(Store);
+  private readonly blocked = inject(Storage).blocked;
+  private readonly saving = this.store.selectSignal(rigFeature.selectSaving);
+  private readonly offlineReady = signal(false);
+  protected readonly newer = signal(false);
+
+  protected readonly says = computed(() => {
+    const { state, atMs } = this.saving();
+    const kept = this.blocked()
+      ? 'Not saved: this browser keeps nothing'
+      : state === 'failed'
+        ? 'Not saved'
+        : state === 'saving'
+          ? 'Saving'
+          : atMs === null
+            ? 'Saved here'
+            : `Saved here ${clock.format(atMs)}`;
+    return this.offlineReady() ? `${kept} · offline ready` : kept;
+  });
+
+  constructor() {
+    void navigator.serviceWorker?.ready.then(() => this.offlineReady.set(true));
+    inject(SwUpdate).versionUpdates.subscribe((event) => {
+      if (event.type === 'VERSION_READY') this.newer.set(true);
+    });
+  }
+
+  protected reload(): void {
+    location.reload();
+  }
+}
+
+const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });

@@ -1,0 +1,84 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { decimalsFor, formatQuantity } from '@core/quantity/format';
+import { rigFeature } from '../rig/rig-feature';
+import { selectConsequences } from '../rig/rig-selectors';
+import { STAGES } from './stages';
+
+/** What the last edit moved, from and to, and what it made stale. */
+@Component({
+  selector: 'co-what-moved',
+  imports: [RouterLink],
+  template: `
+    @if (moved(); as rows) {
+      @if (rows.length > 0) {
+        <section aria-live="polite">
+          <h2>Moved by your last edit</h2>
+          <dl class="pairs">
+            @for (row of rows; track row.says) {
+              <dt>{{ row.says }}</dt>
+              <dd class="n">
+                <s>{{ row.from }}</s
+                ><span class="sr"> to </span>{{ row.to }}<span class="u">{{ row.symbol }}</span>
+              </dd>
+            }
+          </dl>
+        </section>
+      }
+    }
+    @if (stale(); as rows) {
+      @if (rows.length > 0) {
+        <section>
+          <h2>Made stale in the meter</h2>
+          <dl class="pairs">
+            @for (row of rows; track row.says) {
+              <dt>
+                <a [routerLink]="['/rig', rigId(), 'monitor']">{{ row.says }}</a>
+              </dt>
+              <dd class="n">
+                <s>{{ row.from }}</s
+                ><span class="sr"> is now </span>{{ row.to }}<span class="u">{{ row.symbol }}</span>
+              </dd>
+            }
+          </dl>
+        </section>
+      }
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class WhatMoved {
+  private readonly store = inject(Store);
+  private readonly consequences = this.store.selectSignal(selectConsequences);
+  private readonly rig = this.store.selectSignal(rigFeature.selectRig);
+  protected readonly rigId = computed(() => this.rig()?.id ?? '');
+
+  protected readonly moved = computed(() =>
+    this.consequences()?.moved.map(({ stage, says, before, after }) => {
+      const unit = (after ?? before)!.unit;
+      // Enough decimals to tell the two apart.
+      const [a, b] = [before?.value ?? null, after?.value ?? null];
+      let decimals = decimalsFor(b ?? a!, unit);
+      const show = (value: number | null) =>
+        value === null ? 'none' : formatQuantity(value, unit, { decimals }).digits;
+      while (decimals < 4 && show(a) === show(b)) decimals++;
+      const stageName = STAGES.find((one) => one.id === stage)!.name;
+      return {
+        says: stage === 'audit' ? says : `${stageName}: ${says}`,
+        from: show(a),
+        to: show(b),
+        symbol: formatQuantity(b ?? a!, unit).symbol,
+      };
+    }),
+  );
+
+  protected readonly stale = computed(() =>
+    this.consequences()?.madeStale.map(({ figure, entered }) => ({
+      says: figure.says,
+      from: formatQuantity(entered!.value, figure.unit).digits,
+      to: formatQuantity(figure.value, figure.unit).digits,
+      symbol: formatQuantity(figure.value, figure.unit).symbol,
+    })),
+  );
+}

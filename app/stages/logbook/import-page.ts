@@ -1,0 +1,158 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { NzProgressModule } from 'ng-zorro-antd/progress';
+import { NzUploadModule, type NzUploadFile } from 'ng-zorro-antd/upload';
+import { nominalVoltage } from '@core/bank/size-bank';
+import { previewLog } from '@core/logbook/import/preview';
+import type { LogMapping } from '@core/rig/logbook';
+import { RigEdits } from '../../rig/rig-actions';
+import { rigFeature } from '../../rig/rig-feature';
+import { LogWorkerClient } from '../../workers/log-worker-client';
+import type { FileLook, ImportFailure, LogImported } from '../../workers/log-worker-api';
+import { TextField } from '../../ui/text-field';
+import { failureText, refusalText, unsureText } from './import-words';
+import { LogbookTabs } from './logbook-tabs';
+import { MappingForm } from './mapping-form';
+import { PreviewTable } from './preview-table';
+import { RemarksTable } from './remarks-table';
+
+type Step =
+  | { at: 'drop'; refusal: string | null }
+  | { at: 'looking'; file: File }
+  | { at: 'mapping'; file: File; look: FileLook }
+  | { at: 'importing'; file: File; share: number }
+  | { at: 'done'; file: File; result: LogImported; mapping: LogMapping; head: string[] }
+  | { at: 'failed'; file: File; failure: ImportFailure; look: FileLook };
+
+/** A meter's file on its way into the book: dropped, looked at, corrected, read in a worker. */
+@Component({
+  selector: 'co-import-page',
+  imports: [
+    LogbookTabs,
+    MappingForm,
+    NzProgressModule,
+    NzUploadModule,
+    PreviewTable,
+    RemarksTable,
+    RouterLink,
+    TextField,
+  ],
+  templateUrl: './import-page.html',
+  styleUrl: './import-page.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ImportPage {
+  private readonly store = inject(Store);
+  private readonly worker = inject(LogWorkerClient);
+  protected readonly rig = this.store.selectSignal(rigFeature.selectRig);
+  protected readonly step = signal<Step>({ at: 'drop', refusal: null });
+  protected readonly mapping = signal<LogMapping | null>(null);
+  protected readonly mappingName = signal('');
+  protected readonly remembered = signal(false);
+  protected readonly floor = Math.floor;
+  protected readonly failureText = failureText;
+  protected readonly unsureText = unsureText;
+  protected readonly size = (file: File) =>
+    file.size >= 1e6 ? `${(file.size / 1e6).toFixed(1)} MB` : `${Math.ceil(file.size / 1000)} kB`;
+
+  protected readonly preview = computed(() => {
+    const step = this.step();
+    const mapping = this.mapping();
+    return step.at === 'mapping' && mapping ? previewLog(step.look.head, mapping, text) : null;
+  });
+  protected readonly columns = computed(() =>
+    (this.preview()?.names ?? []).map((name, k) => ({
+      index: k,
+      name: name === '' ? `column ${k + 1}` : `${k + 1} · ${name}`,
+    })),
+  );
+  protected readonly knownMappings = computed(() => this.rig()?.logbook.mappings ?? []);
+  protected readonly readable = computed(() => this.preview()?.rows.some((row) => 'timeMs' in row) ?? false);
+
+  /** Takes the file off the drop field and keeps the field from sending it anywhere. */
+  protected readonly take = (file: NzUploadFile): boolean => {
+    void this.look(file as unknown as File);
+    return false;
+  };
+
+  protected useMapping(mapping: LogMapping): void {
+    this.mapping.set(mapping);
+  }
+
+  protected async start(file: File, look: FileLook): Promise<void> {
+    const rig = this.rig();
+    const mapping = this.mapping();
+    const preview = this.preview();
+    if (!rig || !mapping || !preview) return;
+    this.step.set({ at: 'importing', file, share: 0 });
+    const { timeZone, latitudeDeg, longitudeDeg } = rig.place;
+    const result = await this.worker.api.importLog(
+      {
+        file,
+        encoding: look.encoding,
+        newlineByte: look.newlineByte,
+        mapping,
+        columnCount: preview.names.length,
+        logId: crypto.randomUUID(),
+        place: { timeZone, latitudeDeg, longitudeDeg },
+        nowMs: Date.now(),
+        besideLogIds: rig.logbook.logs.map((log) => log.id),
+      },
+      this.worker.callback((share: number) =>
+        this.step.update((step) => (step.at === 'importing' ? { ...step, share } : step)),
+      ),
+    );
+    if ('failed' in result) {
+      this.step.set(
+        result.failed === 'cancelled' ? { at: 'mapping', file, look } : { at: 'failed', file, failure: result, look },
+      );
+      return;
+    }
+    this.store.dispatch(RigEdits.logAdded({ record: result.record }));
+    this.remembered.set(false);
+    this.mappingName.set('');
+    this.step.set({ at: 'done', file, result, mapping, head: preview.names });
+  }
+
+  protected cancel(): void {
+    void this.worker.api.cancel();
+  }
+
+  protected back(file: File, look: FileLook): void {
+    this.step.set({ at: 'mapping', file, look });
+  }
+
+  protected again(): void {
+    this.step.set({ at: 'drop', refusal: null });
+    this.mapping.set(null);
+  }
+
+  protected remember(mapping: LogMapping): void {
+    const name = this.mappingName().trim();
+    if (name === '') return;
+    this.store.dispatch(RigEdits.mappingRemembered({ name, mapping }));
+    this.remembered.set(true);
+  }
+
+  private async look(file: File): Promise<void> {
+    const rig = this.rig();
+    if (!rig) return;
+    this.step.set({ at: 'looking', file });
+    const look = await this.worker.api
+      .look(file, rig.place.timeZone, nominalVoltage(rig.bank).value)
+      .catch((error: unknown) => String(error));
+    if (typeof look === 'string') {
+      this.step.set({ at: 'drop', refusal: `${file.name} could not be opened: ${look}. Choose it again.` });
+    } else if ('refused' in look.layout) {
+      this.step.set({ at: 'drop', refusal: `${file.name}: ${refusalText(look.layout.refused)}` });
+    } else {
+      this.mapping.set(look.layout.mapping);
+      this.step.set({ at: 'mapping', file, look });
+    }
+  }
+}
+
+const encoder = new TextEncoder();
+const decoder = new TextDecoder();
+const text = { encode: (of: string) => encoder.encode(of), decode: (bytes: Uint8Array) => decoder.decode(bytes) };

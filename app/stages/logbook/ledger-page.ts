@@ -1,0 +1,165 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import type { Figure } from '@core/formula/figure';
+import type { LedgerRow } from '@core/logbook/ledger';
+import { formatNumber } from '@core/quantity/format';
+import { LEAST_GAP_MS } from '@core/series/day-integrator';
+import type { Logbook } from '@core/rig/logbook';
+import { Book } from '../../rig/book';
+import { RigEdits } from '../../rig/rig-actions';
+import { rigFeature } from '../../rig/rig-feature';
+import { selectDerived } from '../../rig/rig-selectors';
+import { Choice, type Option } from '../../ui/choice';
+import { dayLabel, dayMonthLabel, isSunday } from '../../ui/dates';
+import { FigurePart } from '../../ui/figure';
+import { MarginContent } from '../../ui/margin-slot';
+import { MethodSwitch } from '../../ui/method-switch';
+import { WorkingStore } from '../../ui/working-store';
+import { DayPanel } from './day-panel';
+import { FlowBar } from './flow-bar';
+import { LogbookTabs } from './logbook-tabs';
+import { noVerdict, ratioRange, verdictLead, verdictReason } from './verdict-sentence';
+
+const WINDOWS: readonly Option[] = [
+  { id: '7', name: 'the last 7 days' },
+  { id: '14', name: 'the last 14 days' },
+  { id: '30', name: 'the last 30 days' },
+  { id: '90', name: 'the last 90 days' },
+  { id: 'all', name: 'the whole book' },
+];
+
+const SCHOOLS = [
+  {
+    id: 'three',
+    name: 'volts, amps, time',
+    reason: 'Full where the voltage is reached, the current has fallen, and both have held: as set under Monitor.',
+    answer: '',
+  },
+  {
+    id: 'volts',
+    name: 'volts only',
+    reason: 'Full where the voltage has held, whatever the current. Marks too early on strong chargers.',
+    answer: '',
+  },
+  { id: 'hand', name: 'by hand', reason: 'Full where you said so in a reading.', answer: '' },
+];
+
+/** Stage 7: the book of amp-hours, day by day, and its verdict. */
+@Component({
+  selector: 'co-ledger-page',
+  imports: [Choice, DayPanel, FigurePart, FlowBar, LogbookTabs, MarginContent, MethodSwitch, RouterLink],
+  templateUrl: './ledger-page.html',
+  styleUrl: './ledger-page.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class LedgerPage {
+  private readonly store = inject(Store);
+  private readonly router = inject(Router);
+  protected readonly book = inject(Book);
+  protected readonly rig = this.store.selectSignal(rigFeature.selectRig);
+  private readonly derived = this.store.selectSignal(selectDerived);
+  protected readonly windows = WINDOWS;
+  protected readonly schools = SCHOOLS;
+  protected readonly dayLabel = dayLabel;
+  protected readonly isSunday = isSunday;
+  protected readonly number = formatNumber;
+  /** From the address: the day that is opened. */
+  readonly day = input<string>();
+
+  protected readonly logbook = computed(() => this.rig()?.logbook ?? null);
+  protected readonly logIds = computed(() => this.logbook()?.logs.map((log) => log.id) ?? []);
+  protected readonly gapMs = computed(() =>
+    Math.max(LEAST_GAP_MS, ...(this.logbook()?.logs.map((log) => log.gapLimitMs) ?? [])),
+  );
+  protected readonly window = computed(() => String(this.logbook()?.windowDays ?? 'all'));
+  protected readonly rows = computed(() => {
+    const days = this.logbook()?.windowDays ?? null;
+    return days === null ? this.book.ledger() : this.book.ledger().slice(-days);
+  });
+  protected readonly selected = computed<LedgerRow | null>(
+    () => this.rows().find((row) => row.key === this.day()) ?? this.rows().at(-1) ?? null,
+  );
+  protected readonly scaleAh = computed(() => Math.max(...this.rows().map((row) => Math.max(row.outAh, row.inAh)), 0));
+  protected readonly hasVoltage = computed(() => this.rows().some((row) => row.hasVoltage));
+  protected readonly hasMissing = computed(() => this.rows().some((row) => row.hoursMissing > 0.05));
+
+  protected readonly totals = computed(() => {
+    const rows = this.rows();
+    const sum = (pick: (row: LedgerRow) => number) => rows.reduce((total, row) => total + pick(row), 0);
+    return {
+      outAh: sum((row) => row.outAh),
+      inAh: sum((row) => row.inAh),
+      netAh: sum((row) => row.netAh),
+      missing: sum((row) => row.hoursMissing),
+    };
+  });
+
+  protected readonly verdict = computed(() => {
+    const verdict = this.book.verdict();
+    return verdict && verdict.state !== 'none' ? verdict : null;
+  });
+  protected readonly none = computed(() => {
+    const verdict = this.book.verdict();
+    return verdict?.state === 'none' ? noVerdict(verdict) : null;
+  });
+  protected readonly lead = computed(() => (this.verdict() ? verdictLead(this.verdict()!) : ''));
+  protected readonly range = computed(() => (this.verdict() ? ratioRange(this.verdict()!) : ''));
+  protected readonly reason = computed(() => (this.verdict() ? verdictReason(this.verdict()!) : ''));
+
+  protected readonly span = computed(() => {
+    const rows = this.rows();
+    if (rows.length === 0) return 'nothing logged yet';
+    const missing = this.totals().missing;
+    return `${dayMonthLabel(rows[0]!.key)} to ${dayMonthLabel(rows.at(-1)!.key)}, ${formatNumber(missing, missing < 10 ? 1 : 0)} h missing`;
+  });
+  protected readonly statement = computed(() => {
+    const { outAh, inAh } = this.totals();
+    const left = this.verdict()?.daysLeftOut ?? 0;
+    const leftOut =
+      left === 0
+        ? ''
+        : ` ${left === 1 ? 'One day' : `${left} days`} with many hours missing ${left === 1 ? 'is' : 'are'} left out of the verdict.`;
+    return `Out ${formatNumber(outAh, 0)} Ah, in ${formatNumber(inAh, 0)} Ah over ${this.rows().length} days.${leftOut}`;
+  });
+
+  protected readonly auditAh = computed<Figure | null>(() => {
+    const figure = this.derived()?.audit.dayAh;
+    return figure && figure.value > 0 ? figure : null;
+  });
+  protected readonly auditMeanA = computed(() => {
+    const figure = this.auditAh();
+    return figure ? figure.value / 24 : null;
+  });
+  protected readonly fullDays = computed(() => this.rows().filter((row) => row.fullAtMs !== null).length);
+
+  constructor() {
+    inject(WorkingStore).suggest(computed(() => this.verdict()?.ratio ?? null));
+  }
+
+  protected open(row: LedgerRow): void {
+    void this.router.navigate([], { queryParams: { day: row.key }, replaceUrl: true });
+  }
+
+  protected onKey(event: KeyboardEvent, index: number): void {
+    const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+    const row = this.rows()[index + step];
+    if (step === 0 || !row) return;
+    event.preventDefault();
+    this.open(row);
+    const table = (event.currentTarget as HTMLElement).closest('table');
+    table?.querySelectorAll<HTMLElement>('button.day')[index + step]?.focus();
+  }
+
+  protected pickWindow(id: string): void {
+    this.change({ windowDays: id === 'all' ? null : Number(id) });
+  }
+
+  protected pickSchool(id: string): void {
+    this.change({ fullSchool: id as Logbook['fullSchool'] });
+  }
+
+  private change(changes: Partial<Pick<Logbook, 'fullSchool' | 'windowDays'>>): void {
+    this.store.dispatch(RigEdits.logbookChanged({ changes }));
+  }
+}

@@ -1,0 +1,120 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
+import { CHEMISTRIES } from '@core/cells/chemistry.data';
+import { formatQuantity, quantityText } from '@core/quantity/format';
+import { LIMITS } from '@core/rig/limits';
+import type { MonitorPlan, SettingId } from '@core/rig/monitor';
+import { deriveRig, staleSettings } from '@core/rig/derive-rig';
+import { RigEdits } from '../../rig/rig-actions';
+import { rigFeature } from '../../rig/rig-feature';
+import { selectDerived } from '../../rig/rig-selectors';
+import { momentLabel } from '../../ui/dates';
+import { FigurePart } from '../../ui/figure';
+import { MarginContent } from '../../ui/margin-slot';
+import { MethodSwitch } from '../../ui/method-switch';
+import { QuantityField } from '../../ui/quantity-field';
+import { WorkingStore } from '../../ui/working-store';
+import { PROBLEM_WORDS, SETTING_WORDS, settingLimit } from './setting-words';
+
+/** Stage 6: what to type into the shunt monitor, why, and what was really typed. */
+@Component({
+  selector: 'co-monitor-page',
+  imports: [FigurePart, FormsModule, MarginContent, MethodSwitch, NzCheckboxModule, QuantityField, RouterLink],
+  templateUrl: './monitor-page.html',
+  styleUrl: './monitor-page.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class MonitorPage {
+  private readonly store = inject(Store);
+  protected readonly rig = this.store.selectSignal(rigFeature.selectRig);
+  private readonly derived = this.store.selectSignal(selectDerived);
+  protected readonly limits = LIMITS;
+  protected readonly words = SETTING_WORDS;
+  protected readonly limitOf = settingLimit;
+  protected readonly opened = signal<SettingId | null>('full-voltage');
+  protected readonly monitor = computed(() => this.derived()?.monitor ?? null);
+  protected readonly plan = computed(() => this.rig()?.monitor ?? null);
+  protected readonly stale = computed(() => {
+    const derived = this.derived();
+    return derived ? staleSettings(derived) : [];
+  });
+  protected readonly chemistry = computed(() => CHEMISTRIES[this.rig()?.bank?.chemistryId ?? 'lfp']);
+  protected readonly cells = computed(() => {
+    const bank = this.rig()?.bank;
+    return bank ? bank.seriesCount * bank.battery.cellsInSeries : 0;
+  });
+
+  protected readonly rows = computed(() =>
+    (this.monitor()?.settings ?? []).map((setting) => {
+      const { figure, allowed, entered } = setting;
+      const { unit } = figure;
+      const inField = (value: number) => quantityText(value, unit, unit === 'Minute' ? { decimals: 0 } : {});
+      const from = formatQuantity(allowed.low, unit).digits;
+      const span = allowed.high - allowed.low;
+      return {
+        setting,
+        range: `${from} to ${inField(allowed.high)}`,
+        // Where the derived value stands within what is allowed, 0…100 %.
+        place: span > 0 ? Math.min(100, Math.max(0, (100 * (figure.value - allowed.low)) / span)) : 50,
+        when: entered ? momentLabel(entered.atMs, this.rig()?.place.timeZone ?? 'UTC') : '',
+        problems: setting.problems.map((problem) => PROBLEM_WORDS[problem]),
+      };
+    }),
+  );
+
+  protected readonly schools = computed(() => {
+    const rig = this.rig();
+    if (!rig) return [];
+    const capacityUnder = (capacitySchool: MonitorPlan['capacitySchool']) =>
+      deriveRig({ ...rig, monitor: { ...rig.monitor, capacitySchool } }).monitor?.settings.find(
+        (one) => one.id === 'capacity',
+      )?.figure.value ?? 0;
+    return [
+      {
+        id: 'rated',
+        name: 'rated',
+        reason:
+          '0 % is empty, and the alarm stands at the reserve. Tail current, synchronising and ageing all refer to the rated figure.',
+        answer: quantityText(capacityUnder('rated'), 'Ah', { decimals: 0 }),
+      },
+      {
+        id: 'usable',
+        name: 'usable part',
+        reason:
+          '0 % is the reserve: easy to read for people aboard, but percentages in sheets then mean something else.',
+        answer: quantityText(capacityUnder('usable'), 'Ah', { decimals: 0 }),
+      },
+    ];
+  });
+
+  constructor() {
+    inject(WorkingStore).suggest(
+      computed(() => this.monitor()?.settings.find((one) => one.id === this.opened())?.figure ?? null),
+    );
+  }
+
+  protected toggle(id: SettingId): void {
+    this.opened.set(this.opened() === id ? null : id);
+  }
+
+  protected change(changes: Partial<MonitorPlan>): void {
+    this.store.dispatch(RigEdits.monitorChanged({ changes }));
+  }
+
+  protected pickSchool(id: string): void {
+    this.change({ capacitySchool: id as MonitorPlan['capacitySchool'] });
+  }
+
+  protected enter(id: SettingId, value: number | null): void {
+    this.store.dispatch(RigEdits.settingEntered({ id, value, atMs: Date.now() }));
+  }
+
+  /** As derived, rounded to what is shown: nobody types 28.0999 V into a meter. */
+  protected enterAsDerived(id: SettingId): void {
+    const setting = this.monitor()?.settings.find((one) => one.id === id);
+    if (setting) this.enter(id, Number(setting.figure.value.toPrecision(4)));
+  }
+}

@@ -1,0 +1,94 @@
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+
+export interface Option {
+  id: string;
+  name: string;
+}
+
+let serial = 0;
+
+/** A choice among a few words, small enough to stand in a row of the worksheet. */
+@Component({
+  selector: 'co-choice',
+  template: `
+    @if (caption()) {
+      <label [for]="id">{{ caption() }}</label>
+    }
+    <select [id]="id" [attr.aria-label]="caption() ? null : label()" (change)="onChange($event)">
+      @for (option of options(); track option.id) {
+        <option [value]="option.id" [selected]="option.id === chosen()">{{ option.name }}</option>
+      }
+    </select>
+  `,
+  styles: `
+    :host {
+      display: inline-flex;
+      flex-direction: column;
+      min-width: 0;
+    }
+    label {
+      font: 550 12px/16px var(--text);
+      color: var(--ink2);
+    }
+    select {
+      appearance: none;
+      border: 0;
+      border-bottom: 1px solid transparent;
+      border-radius: 0;
+      background: none;
+      padding: 2px 12px 2px 2px;
+      color: var(--ink2);
+      cursor: pointer;
+      outline: none;
+      max-width: 100%;
+      background-image:
+        linear-gradient(45deg, transparent 50%, var(--rule2) 50%),
+        linear-gradient(-45deg, transparent 50%, var(--rule2) 50%);
+      background-size: 4px 4px;
+      background-position:
+        right 4px center,
+        right 0 center;
+      background-repeat: no-repeat;
+    }
+    select:hover {
+      border-bottom-color: var(--ink2);
+    }
+    select:focus {
+      border-bottom-color: var(--mark);
+      background-color: var(--mark-soft);
+    }
+    option {
+      background: var(--page);
+      color: var(--ink);
+    }
+    :host(.form) select {
+      border: 1px solid var(--rule2);
+      border-radius: 3px;
+      padding: 4px 20px 4px 7px;
+      color: var(--ink);
+      background-position:
+        right 11px center,
+        right 7px center;
+    }
+    @media (max-width: 720px) {
+      select {
+        min-height: 48px;
+        font-size: 16px;
+      }
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Choice {
+  protected readonly id = `c${serial++}`;
+  readonly options = input.required<readonly Option[]>();
+  readonly chosen = input.required<string>();
+  /** Shown above the field; without one, label names the field for screen readers. */
+  readonly caption = input('');
+  readonly label = input('');
+  readonly pick = output<string>();
+
+  protected onChange(event: Event): void {
+    this.pick.emit((event.target as HTMLSelectElement).value);
+  }
+}
