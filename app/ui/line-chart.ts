@@ -17,6 +17,7 @@ import {
   LineController,
   LineElement,
   PointElement,
+  type Scale,
 } from 'chart.js';
 import type { Point } from '@core/series/envelope';
 import { ThemeChoice } from './theme';
@@ -98,6 +99,7 @@ export class LineChart {
         padding: 6,
         callback: (value: number | string) => signed(Number(value), position === 'main'),
       },
+      ...(position === 'below' ? { afterBuildTicks: withoutLowest } : {}),
       title: {
         display: true,
         text: position === 'main' ? this.unit() : this.unitBelow(),
@@ -163,6 +165,11 @@ const signed = (value: number, plus: boolean) =>
 function inkOf(element: HTMLElement): (token: string) => string {
   const style = getComputedStyle(element);
   return (token) => style.getPropertyValue(token).trim();
+}
+
+/** The lowest tick of the upper panel would stand on the highest of the lower one. */
+function withoutLowest(scale: Scale): void {
+  scale.ticks = scale.ticks.slice(1);
 }
 
 /** The hatching of "out" as a canvas pattern. */

@@ -31,7 +31,7 @@ let serial = 0;
         type="text"
         inputmode="decimal"
         autocomplete="off"
-        [attr.aria-label]="caption() ? null : label()"
+        [attr.aria-label]="caption() ? null : label() + (bare() && symbol() ? ', ' + symbol() : '')"
         [attr.aria-invalid]="issue() ? true : null"
         [attr.aria-describedby]="issue() ? id + '-issue' : null"
         [placeholder]="placeholder()"
@@ -42,7 +42,7 @@ let serial = 0;
         (blur)="onBlur()"
         (keydown)="onKey($event)"
       />
-      @if (symbol()) {
+      @if (symbol() && !bare()) {
         <span class="u" aria-hidden="true">{{ symbol() }}</span>
       }
     </span>
@@ -63,14 +63,15 @@ let serial = 0;
     .box {
       display: inline-flex;
       align-items: baseline;
-      border-bottom: 1px solid var(--rule2);
+      border-bottom: 1px dotted var(--rule2);
       background: transparent;
+      line-height: 19px;
     }
     .box:hover {
-      border-bottom-color: var(--ink2);
+      border-bottom: 1px solid var(--ink2);
     }
     .box:focus-within {
-      border-bottom-color: var(--mark);
+      border-bottom: 1px solid var(--mark);
       background: var(--mark-soft);
     }
     .bad,
@@ -81,7 +82,7 @@ let serial = 0;
     input {
       border: 0;
       background: none;
-      padding: 2px 0 2px 2px;
+      padding: 0 0 0 2px;
       text-align: right;
       min-width: 0;
       flex: 1;
@@ -106,7 +107,7 @@ let serial = 0;
     :host(.form) .box {
       border: 1px solid var(--rule2);
       border-radius: 3px;
-      padding: 3px 7px;
+      padding: 5px 7px;
     }
     :host(.form) .issue {
       position: static;
@@ -136,6 +137,8 @@ export class QuantityField {
   readonly placeholder = input('');
   readonly size = input(6);
   readonly optional = input(false);
+  /** Without its unit, where the words beside the field carry it. */
+  readonly bare = input(false);
   readonly changed = output<number>();
   readonly cleared = output();
 

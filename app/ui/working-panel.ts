@@ -111,7 +111,8 @@ export class WorkingPanel {
   protected readonly opened = signal<number | null>(null);
 
   protected show(value: number, unit: Unit) {
-    return formatQuantity(value, unit, unit === 'A' || unit === 'V' ? { decimals: 2 } : {});
+    const whole = (unit === 'Ratio' || unit === 'Count') && Number.isInteger(value);
+    return formatQuantity(value, unit, whole ? { decimals: 0 } : unit === 'A' || unit === 'V' ? { decimals: 2 } : {});
   }
 
   protected originOf(term: WorkingTerm): string {

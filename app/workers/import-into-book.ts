@@ -105,11 +105,11 @@ function recordOf(order: LogImport, result: ImportResult): LogRecord {
 function noRowsReason({ remarks, rowsRead }: ImportResult): string {
   if (rowsRead === 0) return 'The file has no rows below its header.';
   const covered = remarks.of('already-covered');
-  if (covered > 0 && remarks.setAside === 0) return `All ${covered} rows lie in time that is already in the book.`;
   const first = remarks.listed[0];
-  return first
-    ? `None of its ${rowsRead} rows could be used; the first: row ${first.row}, column ${first.column}.`
-    : 'No row could be used.';
+  const odd = remarks.setAside > 0 ? `${remarks.setAside} cannot be used` : '';
+  const where = odd && first ? `, the first in row ${first.row}, column ${first.column}` : '';
+  const twice = covered > 0 ? `${covered} lie in time that is already in the book` : '';
+  return `Of its ${rowsRead} rows ${[twice, odd + where].filter(Boolean).join(', and ') || 'none is left'}.`;
 }
 
 function failureOf(error: unknown): ImportFailure {

@@ -9,15 +9,15 @@ import { TextField } from '../../ui/text-field';
 
 const SUPPLIES: readonly Option[] = [
   { id: 'dc', name: 'DC' },
-  { id: 'ac', name: 'AC, inverter' },
+  { id: 'ac', name: 'AC' },
 ];
 const POWERS: readonly Option[] = [
-  { id: 'watts', name: 'watts' },
+  { id: 'watts', name: 'W' },
   { id: 'volts-amps', name: 'V × A' },
 ];
 const USES: readonly Option[] = [
-  { id: 'hours', name: 'hours a day' },
-  { id: 'share', name: 'share of time' },
+  { id: 'hours', name: 'h a day' },
+  { id: 'share', name: '% of the time' },
   { id: 'always', name: 'always on' },
 ];
 

@@ -35,6 +35,7 @@ export class BankPage {
   private readonly rig = this.store.selectSignal(rigFeature.selectRig);
   private readonly derived = this.store.selectSignal(selectDerived);
   protected readonly limits = LIMITS;
+  protected readonly factor = (share: number) => formatNumber(share, 3);
   protected readonly chemistries = CHEMISTRY_IDS.map((id) => CHEMISTRIES[id]);
   protected readonly bank = computed(() => this.rig()?.bank ?? null);
   protected readonly sized = computed(() => this.derived()?.bank ?? null);

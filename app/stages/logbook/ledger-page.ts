@@ -84,6 +84,10 @@ export class LedgerPage {
   protected readonly hasVoltage = computed(() => this.rows().some((row) => row.hasVoltage));
   protected readonly hasMissing = computed(() => this.rows().some((row) => row.hoursMissing > 0.05));
 
+  protected readonly unanchored = computed(() => this.rows().some((row) => !row.carriedFromFull));
+  protected readonly carried = (row: LedgerRow) =>
+    row.carriedFromFull && row.carriedAh > -0.05 ? 'full' : formatNumber(row.carriedAh, 1, !row.carriedFromFull);
+
   protected readonly totals = computed(() => {
     const rows = this.rows();
     const sum = (pick: (row: LedgerRow) => number) => rows.reduce((total, row) => total + pick(row), 0);

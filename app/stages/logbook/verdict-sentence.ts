@@ -4,12 +4,12 @@ import { VERDICT_WORDS } from '../../rig/verdict-words';
 
 const days = (count: number) => (count === 1 ? '1 day' : `${count} days`);
 
-/** "Charging keeps up: each amp-hour taken was " — the figure follows. */
-export const verdictLead = ({ state }: KeepUpVerdict) => `Charging ${VERDICT_WORDS[state]}: each amp-hour taken was `;
+/** "Charging keeps up: each amp-hour was " — the figure follows. */
+export const verdictLead = ({ state }: KeepUpVerdict) => `Charging ${VERDICT_WORDS[state]}: each amp-hour was `;
 
-/** "0.98 to 1.06" */
+/** "0.98–1.06" */
 export const ratioRange = ({ ratioInterval: { low, high } }: KeepUpVerdict) =>
-  `${formatNumber(low, 2)} to ${formatNumber(high, 2)}`;
+  `${formatNumber(low, 2)}–${formatNumber(high, 2)}`;
 
 /** Why the verdict is what it is. */
 export function verdictReason(verdict: KeepUpVerdict): string {

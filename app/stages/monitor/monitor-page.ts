@@ -17,7 +17,7 @@ import { MarginContent } from '../../ui/margin-slot';
 import { MethodSwitch } from '../../ui/method-switch';
 import { QuantityField } from '../../ui/quantity-field';
 import { WorkingStore } from '../../ui/working-store';
-import { PROBLEM_WORDS, SETTING_WORDS, settingLimit } from './setting-words';
+import { METER_DECIMALS, PROBLEM_WORDS, SETTING_WORDS, settingLimit } from './setting-words';
 
 /** Stage 6: what to type into the shunt monitor, why, and what was really typed. */
 @Component({
@@ -51,12 +51,13 @@ export class MonitorPage {
     (this.monitor()?.settings ?? []).map((setting) => {
       const { figure, allowed, entered } = setting;
       const { unit } = figure;
-      const inField = (value: number) => quantityText(value, unit, unit === 'Minute' ? { decimals: 0 } : {});
-      const from = formatQuantity(allowed.low, unit).digits;
+      const decimals = METER_DECIMALS[setting.id];
+      const from = formatQuantity(allowed.low, unit, { decimals }).digits;
       const span = allowed.high - allowed.low;
       return {
         setting,
-        range: `${from} to ${inField(allowed.high)}`,
+        decimals,
+        range: `${from} to ${quantityText(allowed.high, unit, { decimals })}`,
         // Where the derived value stands within what is allowed, 0…100 %.
         place: span > 0 ? Math.min(100, Math.max(0, (100 * (figure.value - allowed.low)) / span)) : 50,
         when: entered ? momentLabel(entered.atMs, this.rig()?.place.timeZone ?? 'UTC') : '',

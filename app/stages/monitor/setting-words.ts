@@ -73,3 +73,14 @@ export const settingLimit = (id: SettingId) =>
     'dead-band': { min: 0, max: 100 },
     'reserve-alarm': { min: 0, max: 1 },
   })[id];
+
+/** As finely as a meter’s field shows it. */
+export const METER_DECIMALS: Record<SettingId, number> = {
+  capacity: 0,
+  'full-voltage': 1,
+  'tail-current': 1,
+  'hold-time': 0,
+  'coulombic-efficiency': 0,
+  'dead-band': 2,
+  'reserve-alarm': 0,
+};
