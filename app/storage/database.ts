@@ -1,4 +1,4 @@
-import { Dexie, type EntityTable, type Table } from 'dexie';
+import { Dexie, type DexieOptions, type EntityTable, type Table } from 'dexie';
 import type { Remark, RemarkCode } from '@core/logbook/import/remark';
 import type { Rig } from '@core/rig/rig';
 import type { Columns } from '@core/series/columns';
@@ -47,8 +47,8 @@ export class CoulanDatabase extends Dexie {
   logParts!: EntityTable<DayPartRow, 'id'>;
   logRemarks!: EntityTable<LogRemarksRow, 'logId'>;
 
-  constructor(name = 'coulan') {
-    super(name);
+  constructor(name = 'coulan', options?: DexieOptions) {
+    super(name, options);
     this.version(1).stores({
       rigs: 'id',
       logDays: '[logId+key], logId',

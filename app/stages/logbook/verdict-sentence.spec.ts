@@ -1,0 +1,54 @@
+import { entered } from '@core/formula/figure';
+import { judgeKeepUp, type KeepUpVerdict } from '@core/logbook/keep-up';
+import type { LedgerRow } from '@core/logbook/ledger';
+import { noVerdict, ratioRange, verdictLead, verdictReason } from './verdict-sentence';
+
+const row = (k: number, inAh: number, more: Partial<LedgerRow> = {}): LedgerRow => ({
+  key: `2026-03-${String(k + 1).padStart(2, '0')}`,
+  startMs: k,
+  endMs: k + 1,
+  outAh: 50 + (k % 3),
+  inAh,
+  netAh: inAh - 50,
+  outWh: 0,
+  inWh: 0,
+  nightAh: null,
+  hasVoltage: false,
+  minV: 0,
+  maxV: 0,
+  minVAtMs: 0,
+  hoursMissing: 0,
+  fullAtMs: null,
+  carriedAh: -40,
+  carriedFromFull: true,
+  ...more,
+});
+const days = (inAh: (k: number) => number) => Array.from({ length: 10 }, (_, k) => row(k, inAh(k)));
+const judge = (rows: LedgerRow[]) => judgeKeepUp(rows, null, entered(1), { usableAh: entered(100) }) as KeepUpVerdict;
+
+describe('the verdict in words', () => {
+  it('keeps up', () => {
+    const verdict = judge(days((k) => 60 + (k % 4)));
+    expect(verdictLead(verdict)).toBe('Charging keeps up: each amp-hour was ');
+    expect(ratioRange(verdict)).toMatch(/^1\.\d\d–1\.\d\d$/);
+    expect(verdictReason(verdict)).toContain('Even the low end of the range is above one.');
+  });
+  it('falls behind, with the days that are left', () => {
+    const said = verdictReason(judge(days((k) => 40 + (k % 4))));
+    expect(said).toMatch(/Full was never reached\. At this rate the reserve is reached in \d\.\d days\./);
+  });
+  it('says when the reserve is already gone', () => {
+    const rows = days((k) => 40 + (k % 4)).map((one) => ({ ...one, carriedAh: -140 }));
+    expect(verdictReason(judge(rows))).toContain('The reserve has been reached.');
+  });
+  it('only just', () => {
+    const verdict = judge(days((k) => (k % 2 ? 20 : 82)));
+    expect(verdictLead(verdict)).toContain('only just');
+    expect(verdictReason(verdict)).toContain('full was reached on no day');
+  });
+  it('says how many days are wanted', () => {
+    expect(noVerdict({ state: 'none', reason: 'too-few-days', daysUsed: 1, daysWanted: 3 })).toBe(
+      '1 day with at most 4 h missing is in the book; 3 are wanted for a verdict.',
+    );
+  });
+});

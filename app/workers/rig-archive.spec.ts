@@ -1,0 +1,177 @@
+import fc from 'fast-check';
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import { newBank, newLoad, newRig } from '@core/rig/new-rig';
+import type { Rig } from '@core/rig/rig';
+import { dayStartMs } from '@core/series/local-day';
+import type { CoulanDatabase } from '../storage/database';
+import { saveRig } from '../storage/rig-rows';
+import { testDatabase as open } from '../testing/test-database';
+import { importIntoBook } from './import-into-book';
+import type { RigImported } from './log-worker-api';
+import { exportArchive, importArchive } from './rig-archive';
+
+const ids = () => {
+  let next = 0;
+  return () => `new-${next++}`;
+};
+/** jsdom's own blobs do not stream; the importer needs no more of a file than this. */
+const fileOf = (bytes: Uint8Array, name = 'rig.zip') =>
+  ({
+    name,
+    size: bytes.length,
+    arrayBuffer: () => Promise.resolve(bytes.slice().buffer),
+    slice: (from: number, to: number) => fileOf(bytes.slice(from, to)),
+    stream: () => new ReadableStream({ start: (out) => (out.enqueue(bytes), out.close()) }),
+  }) as unknown as File;
+const bytesOf = (blob: Blob) =>
+  new Promise<Uint8Array>((resolve) => {
+    const reader = new FileReader();
+    reader.onload = () => resolve(new Uint8Array(reader.result as ArrayBuffer));
+    reader.readAsArrayBuffer(blob);
+  });
+
+const START = Date.parse('2026-03-28T20:00:00Z');
+interface Sample {
+  step: number;
+  voltageV: number;
+  currentA: number;
+}
+
+async function rigWithLog(db: CoulanDatabase, samples: readonly Sample[]): Promise<Rig> {
+  let at = START;
+  const rows = samples.map(({ step, voltageV, currentA }) => `${new Date((at += step * 1000)).toISOString()},${voltageV},${currentA}`);
+  const text = ['time,voltage_V,current_A', ...rows, 'not a row', ''].join('\n');
+  const result = await importIntoBook(
+    db,
+    {
+      file: fileOf(strToU8(text), 'meter.csv'),
+      encoding: 'utf-8',
+      newlineByte: 10,
+      columnCount: 3,
+      logId: 'log-1',
+      nowMs: 7,
+      besideLogIds: [],
+      place: { timeZone: 'Europe/Berlin', latitudeDeg: 52, longitudeDeg: 13 },
+      mapping: {
+        delimiter: ',',
+        headerRows: 1,
+        decimal: '.',
+        timeFormat: 'iso',
+        timeColumn: 0,
+        clockColumn: null,
+        voltageColumn: 1,
+        voltageUnit: 'V',
+        current: { by: 'signed', column: 2, chargingIs: 'positive' },
+        currentUnit: 'A',
+        timeZone: 'UTC',
+        voltageMaxV: 100,
+        currentMaxA: 1000,
+      },
+    },
+    () => undefined,
+    () => false,
+  );
+  if ('failed' in result) throw new Error(result.failed + result.says);
+  const rig: Rig = { ...newRig('r', 'Rig', 'Europe/Berlin'), loads: [newLoad('a', 'Cabin')], bank: newBank('lfp') };
+  rig.logbook = { ...rig.logbook, logs: [result.record] };
+  await saveRig(db, rig, 0, 1);
+  return rig;
+}
+
+async function everything(db: CoulanDatabase) {
+  return {
+    rigs: (await db.rigs.toArray()).map(({ rig }) => rig),
+    days: await db.logDays.toArray(),
+    blocks: await db.logBlocks.toArray(),
+    levels: await db.logLevels.toArray(),
+    remarks: await db.logRemarks.toArray(),
+  };
+}
+
+const sample = fc.record({
+  step: fc.integer({ min: 1, max: 9000 }),
+  voltageV: fc.double({ min: 10, max: 30, noNaN: true }),
+  currentA: fc.double({ min: -200, max: 200, noNaN: true }),
+});
+
+describe('the rig as a file', () => {
+  it('comes back identical in another browser, to the last bit', async () => {
+    await fc.assert(
+      fc.asyncProperty(fc.array(sample, { minLength: 1, maxLength: 60 }), async (samples) => {
+        const [here, there] = [open(), open()];
+        try {
+          const rig = await rigWithLog(here, samples);
+          const archive = await bytesOf(await exportArchive(here, rig));
+          const result = await importArchive(there, fileOf(archive), 9, ids());
+          expect(result).toEqual({ rig });
+          expect(await everything(there)).toEqual(await everything(here));
+        } finally {
+          await here.delete();
+          await there.delete();
+        }
+      }),
+      { numRuns: 12 },
+    );
+  });
+
+  const two: Sample[] = [
+    { step: 60, voltageV: 25.6, currentA: -3 },
+    { step: 60, voltageV: 25.7, currentA: 4 },
+  ];
+  async function archive(): Promise<Uint8Array> {
+    const db = open();
+    const bytes = await bytesOf(await exportArchive(db, await rigWithLog(db, two)));
+    await db.delete();
+    return bytes;
+  }
+  async function bringIn(bytes: Uint8Array): Promise<{ result: RigImported; left: Awaited<ReturnType<typeof everything>> }> {
+    const db = open();
+    const result = await importArchive(db, fileOf(bytes), 9, ids());
+    const left = await everything(db);
+    await db.delete();
+    return { result, left };
+  }
+  const nothing = { rigs: [], days: [], blocks: [], levels: [], remarks: [] };
+  async function edited(change: (document: { version: number; rig: Rig; logs: unknown[] }) => void): Promise<Uint8Array> {
+    const entries = unzipSync(await archive());
+    const document = JSON.parse(strFromU8(entries['rig.json']!)) as Parameters<typeof change>[0];
+    change(document);
+    return zipSync({ ...entries, 'rig.json': strToU8(JSON.stringify(document)) });
+  }
+
+  it('refuses a truncated archive and leaves nothing behind', async () => {
+    const { result, left } = await bringIn((await archive()).slice(0, 400));
+    expect(result).toMatchObject({ problem: { code: 'broken-archive' } });
+    expect(left).toEqual(nothing);
+  });
+  it('refuses a newer version', async () => {
+    const { result } = await bringIn(await edited((document) => (document.version = 99)));
+    expect(result).toEqual({ problem: { code: 'newer-version', version: 99 } });
+  });
+  it('names the first wrong field', async () => {
+    const { result, left } = await bringIn(await edited(({ rig }) => (rig.bank!.parallelCount = 0)));
+    expect(result).toMatchObject({ problem: { code: 'wrong-field', path: 'rig.bank.parallelCount' } });
+    expect(left).toEqual(nothing);
+  });
+  it('refuses samples that are fewer than announced, and takes back what it had stored', async () => {
+    const { result, left } = await bringIn(await edited(({ rig }) => (rig.logbook.logs[0]!.rowsKept = 3)));
+    expect(result).toMatchObject({ problem: { code: 'bad-samples' } });
+    expect(left).toEqual(nothing);
+  });
+  it('brings a rig in beside one of the same id, as a copy with samples of its own', async () => {
+    const db = open();
+    const rig = await rigWithLog(db, two);
+    const bytes = await bytesOf(await exportArchive(db, rig));
+    const result = await importArchive(db, fileOf(bytes), 9, ids());
+    expect(result).toMatchObject({ rig: { name: 'Rig (copy)' } });
+    expect((await db.rigs.toArray()).map(({ name }) => name).sort()).toEqual(['Rig', 'Rig (copy)']);
+    expect(new Set((await db.logBlocks.toArray()).map(({ logId }) => logId)).size).toBe(2);
+    await db.delete();
+  });
+  it('keeps the day’s own start in the reduced level', async () => {
+    const db = open();
+    await rigWithLog(db, two);
+    expect((await db.logLevels.toArray())[0]!.startMs).toBe(dayStartMs('2026-03-28', 'Europe/Berlin'));
+    await db.delete();
+  });
+});
