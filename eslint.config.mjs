@@ -43,6 +43,7 @@ export default defineConfig(
       'no-restricted-syntax': ['error', wholeZod],
     },
   },
+  { files: ['app/**/*.spec.ts', 'app/testing/**'], extends: [tseslint.configs.disableTypeChecked] },
   { files: ['app/**/*.html'], extends: [angular.configs.templateRecommended, angular.configs.templateAccessibility] },
   {
     files: ['core/**/*.ts', 'server/**/*.ts', 'demo/**/*.ts', 'e2e/**/*.ts', 'bench/**/*.ts'],

@@ -27,7 +27,7 @@ async function book(rigName: string, logName: string) {
     yield { bytes: new TextEncoder().encode(text), share: 1 };
   }
   const store = new MemoryStore();
-  const result = await importLog(chunks(), {
+  const result = await importLog(chunks, {
     mapping: layout.mapping,
     columnCount: layout.preview[0]!.length,
     place: rig.place,

@@ -22,7 +22,8 @@ export const applyEdit = createReducer(
   on(RigEdits.monitorChanged, (rig, { changes }) => rig && { ...rig, monitor: { ...rig.monitor, ...changes } }),
   on(RigEdits.settingEntered, (rig, { id, value, atMs }) => {
     if (!rig) return rig;
-    const { [id]: _old, ...others } = rig.monitor.entered;
+    const others = { ...rig.monitor.entered };
+    delete others[id];
     return {
       ...rig,
       monitor: { ...rig.monitor, entered: value === null ? others : { ...others, [id]: { value, atMs } } },

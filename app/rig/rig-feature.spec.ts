@@ -26,9 +26,17 @@ describe('rig state', () => {
     expect(after(opened, watts(4), RigEvents.settled(), watts(40)).past).toHaveLength(2);
   });
   it('never merges adding and removing', () => {
-    const added = after(opened, RigEdits.loadAdded({ load: newLoad('b', '') }), RigEdits.loadAdded({ load: newLoad('c', '') }));
+    const added = after(
+      opened,
+      RigEdits.loadAdded({ load: newLoad('b', '') }),
+      RigEdits.loadAdded({ load: newLoad('c', '') }),
+    );
     expect(added.past).toHaveLength(2);
-    expect(after(added, RigEdits.loadRemoved({ id: 'a' }), RigEvents.undo()).rig!.loads.map(({ id }) => id)).toEqual(['a', 'b', 'c']);
+    expect(after(added, RigEdits.loadRemoved({ id: 'a' }), RigEvents.undo()).rig!.loads.map(({ id }) => id)).toEqual([
+      'a',
+      'b',
+      'c',
+    ]);
   });
   it('forgets what was undone when something else is done', () => {
     const state = after(opened, watts(40), RigEvents.undo(), named('Other'));
@@ -44,11 +52,26 @@ describe('rig state', () => {
   it('keeps a setting as entered, and takes it back', () => {
     const state = after(opened, RigEdits.settingEntered({ id: 'capacity', value: 160, atMs: 5 }));
     expect(state.rig!.monitor.entered.capacity).toEqual({ value: 160, atMs: 5 });
-    expect(after(state, RigEdits.settingEntered({ id: 'capacity', value: null, atMs: 6 })).rig!.monitor.entered).toEqual({});
+    expect(
+      after(state, RigEdits.settingEntered({ id: 'capacity', value: null, atMs: 6 })).rig!.monitor.entered,
+    ).toEqual({});
   });
   it('keeps readings in order of time', () => {
-    const reading = (id: string, atMs: number) => ({ id, atMs, voltageV: 12.6, currentA: null, socFraction: null, countAh: null, full: false, note: '' });
-    const state = after(opened, RigEdits.readingAdded({ reading: reading('x', 9) }), RigEdits.readingAdded({ reading: reading('y', 2) }));
+    const reading = (id: string, atMs: number) => ({
+      id,
+      atMs,
+      voltageV: 12.6,
+      currentA: null,
+      socFraction: null,
+      countAh: null,
+      full: false,
+      note: '',
+    });
+    const state = after(
+      opened,
+      RigEdits.readingAdded({ reading: reading('x', 9) }),
+      RigEdits.readingAdded({ reading: reading('y', 2) }),
+    );
     expect(state.rig!.logbook.readings.map(({ id }) => id)).toEqual(['y', 'x']);
   });
   it('follows another tab, and undo goes back to what was here', () => {

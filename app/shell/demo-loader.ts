@@ -42,7 +42,7 @@ export class DemoLoader {
     const look = await this.worker.api.look(file, rig.place.timeZone, nominalVoltage(rig.bank).value);
     if ('refused' in look.layout) throw new Error(`${name}: ${look.layout.refused}`);
     const { timeZone, latitudeDeg, longitudeDeg } = rig.place;
-    const result = await this.worker.api.importLog(
+    const result = await this.worker.importLog(
       {
         file,
         encoding: look.encoding,
@@ -54,7 +54,7 @@ export class DemoLoader {
         nowMs: Date.now(),
         besideLogIds: rig.logbook.logs.map((log) => log.id),
       },
-      this.worker.callback((share: number) => onStep(`Loading the demo: ${name}, ${Math.round(share * 100)} %`)),
+      (share) => onStep(`Loading the demo: ${name}, ${Math.round(share * 100)} %`),
     );
     if ('failed' in result) throw new Error(`${name}: ${result.failed} ${result.says}`);
     return { ...rig, logbook: { ...rig.logbook, windowDays: null, logs: [...rig.logbook.logs, result.record] } };

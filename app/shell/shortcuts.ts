@@ -22,8 +22,8 @@ export class Shortcuts {
     for (const { id, key } of this.commands.all) {
       if (key.length !== 1) continue;
       const act = (event: KeyboardEvent) => this.singleKeys.press(event, () => this.commands.run(id));
-      if (key !== '?') bindings[key] = act;
-      // Where the sign itself is typed with Shift, as / is on many keyboards.
+      bindings[key] = act;
+      // Signs that are typed with Shift on some keyboards.
       if (key === '?' || key === '/') bindings[`Shift+${key}`] = act;
     }
     return tinykeys(window, bindings);

@@ -19,7 +19,8 @@ import { STAGES } from './stages';
             @for (row of rows; track row.says) {
               <dt>{{ row.says }}</dt>
               <dd class="n">
-                <s>{{ row.from }}</s><span class="sr"> to </span>{{ row.to }}<span class="u">{{ row.symbol }}</span>
+                <s>{{ row.from }}</s><span class="sr"> to </span>{{ row.to
+                }}<span class="u">&#32;{{ row.symbol }}</span>
               </dd>
             }
           </dl>
@@ -36,7 +37,8 @@ import { STAGES } from './stages';
                 <a [routerLink]="['/rig', rigId(), 'monitor']">{{ row.says }}</a>
               </dt>
               <dd class="n">
-                <s>{{ row.from }}</s><span class="sr"> is now </span>{{ row.to }}<span class="u">{{ row.symbol }}</span>
+                <s>{{ row.from }}</s><span class="sr"> is now </span>{{ row.to
+                }}<span class="u">&#32;{{ row.symbol }}</span>
               </dd>
             }
           </dl>

@@ -1,5 +1,5 @@
 import type { DayStore } from '@core/logbook/import/import-log';
-import type { Columns } from '@core/series/columns';
+import { type Columns, copyColumns } from '@core/series/columns';
 import type { DayLevel } from '@core/series/level';
 import type { CoulanDatabase } from './database';
 import { logTables } from './rig-rows';
@@ -27,12 +27,11 @@ export class LogStore implements DayStore {
   putDay(key: string, columns: Columns, level: DayLevel): Promise<void> {
     const { db, logId } = this;
     return db.transaction('rw', db.logBlocks, db.logLevels, async () => {
-      await db.logBlocks.put({ logId, key, columns });
+      await db.logBlocks.put({ logId, key, columns: copyColumns(columns) });
       await db.logLevels.put({ logId, key, startMs: this.startOf(key), level });
     });
   }
 
-  /** Takes everything back that was put. */
   async discard(): Promise<void> {
     for (const table of logTables(this.db)) await table.where('logId').equals(this.logId).delete();
   }

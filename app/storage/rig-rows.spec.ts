@@ -15,7 +15,11 @@ const withLogs = (id: string, ...logIds: string[]): Rig => ({
   logbook: { ...rig.logbook, logs: logIds.map((logId) => ({ id: logId }) as LogRecord) },
 });
 const putSamples = (logId: string) =>
-  db.logBlocks.put({ logId, key: '2026-03-09', columns: { timeMs: Float64Array.of(1), voltageV: null, currentA: Float64Array.of(2) } });
+  db.logBlocks.put({
+    logId,
+    key: '2026-03-09',
+    columns: { timeMs: Float64Array.of(1), voltageV: null, currentA: Float64Array.of(2) },
+  });
 
 describe('saveRig', () => {
   it('counts revisions', async () => {

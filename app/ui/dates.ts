@@ -17,7 +17,7 @@ export const dayLabel = (key: string) => weekday.format(instant(key)).replace(',
 /** "9 March" */
 export const dayMonthLabel = (key: string) => dayMonth.format(instant(key));
 /** "Monday 9 March 2026" */
-export const fullDayLabel = (key: string) => fullDay.format(instant(key));
+export const fullDayLabel = (key: string) => fullDay.format(instant(key)).replace(',', '');
 export const isSunday = (key: string) => instant(key).getUTCDay() === 0;
 
 /** "14:02" on the clocks of a zone. */

@@ -18,9 +18,8 @@ import { WorkingStore } from './working-store';
     }
     <span class="n">{{ text().digits }}</span>
     @if (text().symbol && !bare()) {
-      <span class="u">{{ text().symbol }}</span>
+      <span class="u">&#32;{{ text().symbol }}</span>
     }
-    <span class="sr">, show the working</span>
   </button>`,
   styles: `
     button {

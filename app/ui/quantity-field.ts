@@ -139,6 +139,8 @@ export class QuantityField {
   readonly optional = input(false);
   /** Without its unit, where the words beside the field carry it. */
   readonly bare = input(false);
+  /** Whether Escape goes back to what the field held; not in a dialog, which Escape closes. */
+  readonly restores = input(true);
   readonly changed = output<number>();
   readonly cleared = output();
 
@@ -172,7 +174,7 @@ export class QuantityField {
 
   protected onKey(event: KeyboardEvent): void {
     const input = event.target as HTMLInputElement;
-    if (event.key === 'Escape' && this.live() !== null) {
+    if (event.key === 'Escape' && this.restores() && this.live() !== null) {
       event.stopPropagation();
       this.take(this.plain(this.before));
       this.draft.set(null);

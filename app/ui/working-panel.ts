@@ -29,7 +29,7 @@ const ORIGINS: Record<Origin, string> = {
           }
         </dt>
         <dd class="n">
-          {{ show(term.value, term.unit).digits }}<span class="u">{{ show(term.value, term.unit).symbol }}</span>
+          {{ show(term.value, term.unit).digits }}<span class="u">&#32;{{ show(term.value, term.unit).symbol }}</span>
         </dd>
         @if (term.working && opened() === $index) {
           <div class="nested"><co-working [working]="term.working" /></div>
@@ -41,7 +41,7 @@ const ORIGINS: Record<Origin, string> = {
       <dt class="res">{{ working().result.says }}</dt>
       <dd class="res n">
         {{ show(working().result.value, working().result.unit).digits
-        }}<span class="u">{{ show(working().result.value, working().result.unit).symbol }}</span>
+        }}<span class="u">&#32;{{ show(working().result.value, working().result.unit).symbol }}</span>
       </dd>
     </dl>
     <p class="mut small">By: {{ working().source }}.</p>

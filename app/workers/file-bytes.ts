@@ -1,17 +1,33 @@
+import type { FilePiece } from '@core/logbook/import/import-log';
+
+const PIECE_BYTES = 1 << 20;
+
+/** The type library does not know yet that a reader can wait for at least so many bytes. */
+type PatientReader = ReadableStreamBYOBReader & {
+  read(
+    view: Uint8Array<ArrayBuffer>,
+    options: { min: number },
+  ): Promise<ReadableStreamReadResult<Uint8Array<ArrayBuffer>>>;
+};
+
 /** Pieces of a file as UTF-8 bytes, with the share of the file read so far. A byte-order mark is left out. */
-export async function* fileBytes(file: Blob, encoding: string): AsyncGenerator<{ bytes: Uint8Array; share: number }> {
-  const reader = file.stream().getReader();
+export async function* fileBytes(file: Blob, encoding: string): AsyncGenerator<FilePiece> {
+  const reader = file.stream().getReader({ mode: 'byob' }) as PatientReader;
   const recode = encoding === 'utf-8' ? null : new TextDecoder(encoding);
   const encoder = new TextEncoder();
   let read = 0;
   for (;;) {
-    const { done, value } = await reader.read();
-    if (done) break;
+    const { done, value } = await reader.read(new Uint8Array(PIECE_BYTES), { min: PIECE_BYTES / 2 });
+    if (value === undefined || value.length === 0) {
+      if (done) break;
+      continue;
+    }
     const first = read === 0;
     read += value.length;
-    const share = file.size === 0 ? 1 : read / file.size;
+    const share = read / file.size;
     if (recode) yield { bytes: encoder.encode(recode.decode(value, { stream: true })), share };
     else yield { bytes: first && startsWithMark(value) ? value.subarray(3) : value, share };
+    if (done) break;
   }
   if (recode) yield { bytes: encoder.encode(recode.decode()), share: 1 };
 }
@@ -24,7 +40,11 @@ export function guessEncoding(head: Uint8Array): string {
   if (head[0] === 0xfe && head[1] === 0xff) return 'utf-16be';
   let [even, odd] = [0, 0];
   const count = Math.min(head.length, 2000);
-  for (let k = 0; k < count; k++) if (head[k] === 0) k % 2 === 0 ? even++ : odd++;
+  for (let k = 0; k < count; k++) {
+    if (head[k] !== 0) continue;
+    if (k % 2 === 0) even++;
+    else odd++;
+  }
   if (odd > count * 0.3 && even === 0) return 'utf-16le';
   if (even > count * 0.3 && odd === 0) return 'utf-16be';
   return 'utf-8';

@@ -1,12 +1,12 @@
 import { guessLayout } from '@core/logbook/import/guess-layout';
 import { PLAIN_SEPARATOR } from '@core/logbook/import/plain-line';
-import { importLog, type ImportResult } from '@core/logbook/import/import-log';
+import { type FilePiece, importLog, type ImportResult } from '@core/logbook/import/import-log';
 import { UnreadableFile } from '@core/logbook/import/row-reader';
 import type { LogRecord } from '@core/rig/logbook';
 import { dayStartMs } from '@core/series/local-day';
 import type { CoulanDatabase } from '../storage/database';
 import { LogStore } from '../storage/log-store';
-import { fileBytes, guessEncoding, linesOf } from './file-bytes';
+import { guessEncoding, linesOf } from './file-bytes';
 import type { FileLook, ImportFailure, LogImport, LogImported } from './log-worker-api';
 import { quotedRows } from './quoted-rows';
 
@@ -36,6 +36,7 @@ export async function lookAtFile(file: File, timeZone: string, nominalV: number)
 export async function importIntoBook(
   db: CoulanDatabase,
   order: LogImport,
+  open: () => AsyncIterable<FilePiece>,
   onProgress: (share: number) => void,
   isCancelled: () => boolean,
 ): Promise<LogImported | ImportFailure> {
@@ -43,8 +44,8 @@ export async function importIntoBook(
   const store = new LogStore(db, logId, (key) => dayStartMs(key, place.timeZone));
   const beside = await db.logDays.where('logId').anyOf(order.besideLogIds).toArray();
   const covered = beside.filter((day) => day.samples > 0).map((day) => ({ fromMs: day.firstMs, toMs: day.lastMs }));
-  const read = (chunks: AsyncIterable<{ bytes: Uint8Array; share: number }>, delimiterByte?: number) =>
-    importLog(chunks, {
+  const read = (from: () => AsyncIterable<FilePiece>, delimiterByte?: number) =>
+    importLog(from, {
       mapping,
       columnCount: order.columnCount,
       place,
@@ -57,10 +58,10 @@ export async function importIntoBook(
       },
     });
   try {
-    const result = await read(fileBytes(file, order.encoding)).catch(async (error: unknown) => {
+    const result = await read(open).catch(async (error: unknown) => {
       if (!(error instanceof UnreadableFile && error.code === 'quoted')) throw error;
       await store.discard();
-      return read(quotedRows(file, order.encoding, mapping.delimiter), PLAIN_SEPARATOR.charCodeAt(0));
+      return read(() => quotedRows(file, order.encoding, mapping.delimiter), PLAIN_SEPARATOR.charCodeAt(0));
     });
     if (result.rowsKept === 0) {
       await store.discard();

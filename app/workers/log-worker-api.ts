@@ -46,7 +46,11 @@ export type RigImported =
 /** What the worker for logs does; every call is answered with plain data. */
 export interface LogWorkerApi {
   look(file: File, timeZone: string, nominalV: number): Promise<FileLook>;
-  importLog(order: LogImport, onProgress: (share: number) => void): Promise<LogImported | ImportFailure>;
+  importLog(
+    order: LogImport,
+    pieces: MessagePort,
+    onProgress: (share: number) => void,
+  ): Promise<LogImported | ImportFailure>;
   cancel(): void;
   fullMarks(logIds: string[], rule: FullRule | HandRule): Promise<FullMark[]>;
   exportRig(rig: Rig): Promise<Blob>;

@@ -3,6 +3,7 @@ import { CoulanDatabase } from '../storage/database';
 import { findMarks } from './find-marks';
 import { importIntoBook, lookAtFile } from './import-into-book';
 import type { LogWorkerApi } from './log-worker-api';
+import { piecesOver } from './piece-port';
 import { exportArchive, importArchive } from './rig-archive';
 
 const db = new CoulanDatabase();
@@ -10,7 +11,7 @@ let cancelled = false;
 
 const api: LogWorkerApi = {
   look: lookAtFile,
-  importLog(order, onProgress) {
+  async importLog(order, pieces, onProgress) {
     cancelled = false;
     let shown = 0;
     const report = (share: number) => {
@@ -18,7 +19,11 @@ const api: LogWorkerApi = {
       shown = share;
       onProgress(share);
     };
-    return importIntoBook(db, order, report, () => cancelled);
+    try {
+      return await importIntoBook(db, order, piecesOver(pieces), report, () => cancelled);
+    } finally {
+      pieces.close();
+    }
   },
   cancel() {
     cancelled = true;

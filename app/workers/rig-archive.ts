@@ -20,7 +20,7 @@ export async function exportArchive(db: CoulanDatabase, rig: Rig): Promise<Blob>
   let failure: Error | null = null;
   const zip = new Zip((error, data) => {
     if (error) failure = error;
-    else parts.push(data as Uint8Array<ArrayBuffer>);
+    else parts.push(data);
   });
   const logs: RigFile['logs'] = [];
   for (const [k, log] of rig.logbook.logs.entries()) {
@@ -117,7 +117,7 @@ class BadSamples extends Error {}
 
 async function restoreLog(db: CoulanDatabase, store: LogStore, record: LogRecord, csv: Uint8Array): Promise<void> {
   const hasVoltage = record.mapping.voltageColumn !== null;
-  const result = await importLog(piecesOf(csv), {
+  const result = await importLog(() => piecesOf(csv), {
     mapping: archiveMapping(hasVoltage),
     columnCount: hasVoltage ? 3 : 2,
     place: { timeZone: record.timeZone, latitudeDeg: record.latitudeDeg, longitudeDeg: record.longitudeDeg },

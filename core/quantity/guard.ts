@@ -6,15 +6,3 @@ export function inRange(quantity: string, value: number, min: number, max: numbe
   if (!(value >= min && value <= max)) throw new QuantityError('out-of-range', quantity, value);
   return value;
 }
-
-/** Returns value when it is finite and above zero. @throws {QuantityError} `not-finite`, `out-of-range` */
-export function positive(quantity: string, value: number): number {
-  if (!Number.isFinite(value)) throw new QuantityError('not-finite', quantity, value);
-  if (!(value > 0)) throw new QuantityError('out-of-range', quantity, value);
-  return value;
-}
-
-/** Returns value when it is finite and not negative. @throws {QuantityError} `not-finite`, `out-of-range` */
-export function notNegative(quantity: string, value: number): number {
-  return inRange(quantity, value, 0, Number.MAX_VALUE);
-}

@@ -16,3 +16,8 @@ export function sliceColumns({ timeMs, voltageV, currentA }: Columns, from: numb
     currentA: currentA.subarray(from, to),
   };
 }
+
+/** The same samples in memory of their own, with none to spare. */
+export function copyColumns({ timeMs, voltageV, currentA }: Columns): Columns {
+  return { timeMs: timeMs.slice(), voltageV: voltageV && voltageV.slice(), currentA: currentA.slice() };
+}

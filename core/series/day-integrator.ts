@@ -125,37 +125,48 @@ export class DayIntegrator {
   }
 
   private noteExtremes({ timeMs, voltageV, currentA }: Columns): void {
-    let k = 0;
-    while (k < timeMs.length) {
-      const day = this.dayAt(timeMs[k]!);
-      const { endMs } = day;
-      let { minV, minVAtMs, maxV, minA, maxA } = day;
-      const first = k;
-      for (; k < timeMs.length && timeMs[k]! < endMs; k++) {
-        const current = currentA[k]!;
-        if (current < minA) minA = current;
-        if (current > maxA) maxA = current;
-        if (voltageV === null) continue;
-        const voltage = voltageV[k]!;
-        if (voltage > maxV) maxV = voltage;
-        if (voltage < minV) {
-          minV = voltage;
-          minVAtMs = timeMs[k]!;
-        }
+    let from = 0;
+    while (from < timeMs.length) {
+      const day = this.dayAt(timeMs[from]!);
+      const to = firstNotBefore(timeMs, day.endMs, from);
+      const amps = extremesOf(currentA, from, to);
+      day.minA = Math.min(day.minA, amps.min);
+      day.maxA = Math.max(day.maxA, amps.max);
+      if (voltageV !== null) {
+        const volts = extremesOf(voltageV, from, to);
+        if (volts.min < day.minV) day.minVAtMs = timeMs[voltageV.indexOf(volts.min, from)]!;
+        day.minV = Math.min(day.minV, volts.min);
+        day.maxV = Math.max(day.maxV, volts.max);
+        day.hasVoltage = true;
       }
-      if (day.samples === 0) day.firstMs = timeMs[first]!;
-      Object.assign(day, {
-        minV,
-        minVAtMs,
-        maxV,
-        minA,
-        maxA,
-        lastMs: timeMs[k - 1]!,
-        samples: day.samples + k - first,
-      });
-      day.hasVoltage ||= voltageV !== null;
+      if (day.samples === 0) day.firstMs = timeMs[from]!;
+      day.lastMs = timeMs[to - 1]!;
+      day.samples += to - from;
+      from = to;
     }
   }
+}
+
+function extremesOf(column: Float64Array, from: number, to: number): { min: number; max: number } {
+  let min = Number.POSITIVE_INFINITY;
+  let max = Number.NEGATIVE_INFINITY;
+  for (let k = from; k < to; k++) {
+    const value = column[k]!;
+    if (value < min) min = value;
+    if (value > max) max = value;
+  }
+  return { min, max };
+}
+
+/** Index of the first of the rising times that is not before an instant; their count where all are. */
+function firstNotBefore(timeMs: Float64Array, atMs: number, from: number): number {
+  let [low, high] = [from, timeMs.length];
+  while (low < high) {
+    const middle = (low + high) >>> 1;
+    if (timeMs[middle]! < atMs) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }
 
 function noExtremes() {

@@ -27,21 +27,31 @@ export function reduceDay({ timeMs, voltageV, currentA }: Columns, startMs: numb
     const bucket = Math.floor((timeMs[k]! - startMs) / LEVEL_STEP_MS);
     const endMs = startMs + (bucket + 1) * LEVEL_STEP_MS;
     const first = k;
-    let [lowA, highA, sumA] = [Infinity, -Infinity, 0];
-    let [lowV, highV] = [Infinity, -Infinity];
-    for (; k < count && timeMs[k]! < endMs; k++) {
-      const current = currentA[k]!;
+    let sumA = 0;
+    let lowA = currentA[k]!;
+    let highA = lowA;
+    while (k < count && timeMs[k]! < endMs) {
+      const current = currentA[k++]!;
       if (current < lowA) lowA = current;
       if (current > highA) highA = current;
       sumA += current;
-      const voltage = voltageV === null ? 0 : voltageV[k]!;
-      if (voltage < lowV) lowV = voltage;
-      if (voltage > highV) highV = voltage;
     }
     step.push(bucket);
     minA.push(lowA);
     maxA.push(highA);
     meanA.push(sumA / (k - first));
+    if (voltageV === null) {
+      minV.push(0);
+      maxV.push(0);
+      continue;
+    }
+    let lowV = voltageV[first]!;
+    let highV = lowV;
+    for (let j = first + 1; j < k; j++) {
+      const voltage = voltageV[j]!;
+      if (voltage < lowV) lowV = voltage;
+      if (voltage > highV) highV = voltage;
+    }
     minV.push(lowV);
     maxV.push(highV);
   }

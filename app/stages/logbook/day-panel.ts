@@ -36,7 +36,6 @@ export class DayPanel {
     defaultValue: [],
   });
   protected readonly blocks = this.day.value;
-  protected readonly title = computed(() => fullDayLabel(this.row().key));
 
   protected readonly lines = computed<ChartLine[]>(() => {
     const { startMs, endMs, hasVoltage } = this.row();
@@ -98,7 +97,7 @@ export class DayPanel {
   protected readonly label = computed(() => {
     const { outAh, inAh, minV, hasVoltage } = this.row();
     const low = hasVoltage ? `, lowest voltage ${formatNumber(minV, 2)} volts` : '';
-    return `Current on ${this.title()}: ${formatNumber(outAh, 1)} amp-hours out, ${formatNumber(inAh, 1)} in${low}. The table below has the hours.`;
+    return `Current on ${fullDayLabel(this.row().key)}: ${formatNumber(outAh, 1)} amp-hours out, ${formatNumber(inAh, 1)} in${low}. The table below has the hours.`;
   });
 }
 

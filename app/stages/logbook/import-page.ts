@@ -87,7 +87,7 @@ export class ImportPage {
     if (!rig || !mapping || !preview) return;
     this.step.set({ at: 'importing', file, share: 0 });
     const { timeZone, latitudeDeg, longitudeDeg } = rig.place;
-    const result = await this.worker.api.importLog(
+    const result = await this.worker.importLog(
       {
         file,
         encoding: look.encoding,
@@ -99,9 +99,7 @@ export class ImportPage {
         nowMs: Date.now(),
         besideLogIds: rig.logbook.logs.map((log) => log.id),
       },
-      this.worker.callback((share: number) =>
-        this.step.update((step) => (step.at === 'importing' ? { ...step, share } : step)),
-      ),
+      (share) => this.step.update((step) => (step.at === 'importing' ? { ...step, share } : step)),
     );
     if ('failed' in result) {
       this.step.set(

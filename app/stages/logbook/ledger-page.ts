@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+} from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import type { Figure } from '@core/formula/figure';
@@ -11,12 +19,13 @@ import { RigEdits } from '../../rig/rig-actions';
 import { rigFeature } from '../../rig/rig-feature';
 import { selectDerived } from '../../rig/rig-selectors';
 import { Choice, type Option } from '../../ui/choice';
-import { dayLabel, dayMonthLabel, isSunday } from '../../ui/dates';
+import { dayLabel, dayMonthLabel, fullDayLabel, isSunday } from '../../ui/dates';
 import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
 import { MethodSwitch } from '../../ui/method-switch';
 import { WorkingStore } from '../../ui/working-store';
 import { DayPanel } from './day-panel';
+import { WindowPanel } from './window-panel';
 import { FlowBar } from './flow-bar';
 import { LogbookTabs } from './logbook-tabs';
 import { noVerdict, ratioRange, verdictLead, verdictReason } from './verdict-sentence';
@@ -48,7 +57,7 @@ const SCHOOLS = [
 /** Stage 7: the book of amp-hours, day by day, and its verdict. */
 @Component({
   selector: 'co-ledger-page',
-  imports: [Choice, DayPanel, FigurePart, FlowBar, LogbookTabs, MarginContent, MethodSwitch, RouterLink],
+  imports: [Choice, DayPanel, WindowPanel, FigurePart, FlowBar, LogbookTabs, MarginContent, MethodSwitch, RouterLink],
   templateUrl: './ledger-page.html',
   styleUrl: './ledger-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -62,9 +71,10 @@ export class LedgerPage {
   protected readonly windows = WINDOWS;
   protected readonly schools = SCHOOLS;
   protected readonly dayLabel = dayLabel;
+  protected readonly fullDayLabel = fullDayLabel;
   protected readonly isSunday = isSunday;
   protected readonly number = formatNumber;
-  /** From the address: the day that is opened. */
+  /** From the address: the day that is opened, or "all". */
   readonly day = input<string>();
 
   protected readonly logbook = computed(() => this.rig()?.logbook ?? null);
@@ -77,8 +87,8 @@ export class LedgerPage {
     const days = this.logbook()?.windowDays ?? null;
     return days === null ? this.book.ledger() : this.book.ledger().slice(-days);
   });
-  protected readonly selected = computed<LedgerRow | null>(
-    () => this.rows().find((row) => row.key === this.day()) ?? this.rows().at(-1) ?? null,
+  protected readonly selected = computed<LedgerRow | null>(() =>
+    this.day() === 'all' ? null : (this.rows().find((row) => row.key === this.day()) ?? this.rows().at(-1) ?? null),
   );
   protected readonly scaleAh = computed(() => Math.max(...this.rows().map((row) => Math.max(row.outAh, row.inAh)), 0));
   protected readonly hasVoltage = computed(() => this.rows().some((row) => row.hasVoltage));
@@ -139,10 +149,14 @@ export class LedgerPage {
 
   constructor() {
     inject(WorkingStore).suggest(computed(() => this.verdict()?.ratio ?? null));
+    const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+    afterRenderEffect(() => {
+      if (this.day() && this.selected()) host.querySelector('tr.sel')?.scrollIntoView({ block: 'nearest' });
+    });
   }
 
-  protected open(row: LedgerRow): void {
-    void this.router.navigate([], { queryParams: { day: row.key }, replaceUrl: true });
+  protected show(day: string): void {
+    void this.router.navigate([], { queryParams: { day }, replaceUrl: true });
   }
 
   protected onKey(event: KeyboardEvent, index: number): void {
@@ -150,7 +164,7 @@ export class LedgerPage {
     const row = this.rows()[index + step];
     if (step === 0 || !row) return;
     event.preventDefault();
-    this.open(row);
+    this.show(row.key);
     const table = (event.currentTarget as HTMLElement).closest('table');
     table?.querySelectorAll<HTMLElement>('button.day')[index + step]?.focus();
   }

@@ -48,7 +48,7 @@ const SIGNS: readonly Option[] = [
       max-width: 780px;
       align-items: end;
     }
-    .zone > span {
+    .zone > label {
       font: 550 12px/16px var(--text);
       color: var(--ink2);
     }
@@ -91,7 +91,7 @@ export class MappingForm {
 
   /** Choices come out of lists of the mapping's own values. */
   protected pick<Key extends keyof LogMapping>(key: Key, id: string): void {
-    this.set({ [key]: id } as Partial<LogMapping>);
+    this.set({ [key]: id });
   }
 
   protected column(key: 'timeColumn' | 'clockColumn' | 'voltageColumn', id: string): void {
@@ -108,6 +108,6 @@ export class MappingForm {
   }
 
   protected currentColumn(id: string, which: 'column' | 'inColumn' | 'outColumn'): void {
-    this.set({ current: { ...this.mapping().current, [which]: Number(id) } as LogMapping['current'] });
+    this.set({ current: { ...this.mapping().current, [which]: Number(id) } });
   }
 }

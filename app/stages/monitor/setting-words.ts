@@ -77,7 +77,7 @@ export const settingLimit = (id: SettingId) =>
 /** As finely as a meter’s field shows it. */
 export const METER_DECIMALS: Record<SettingId, number> = {
   capacity: 0,
-  'full-voltage': 1,
+  'full-voltage': 2,
   'tail-current': 1,
   'hold-time': 0,
   'coulombic-efficiency': 0,

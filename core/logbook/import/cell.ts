@@ -38,23 +38,60 @@ export function cellClock(text: string): CellTime | null {
 
 /** The date, or date and time of day, in a cell; null when it is none in this format. */
 export function cellTime(text: string, format: LogMapping['timeFormat'], decimal: '.' | ','): CellTime | null {
-  const trimmed = text.trim();
-  if (format === 'epoch-s' || format === 'epoch-ms') {
-    const count = cellNumber(trimmed, decimal);
-    return Number.isNaN(count) ? null : { wallMs: Math.round(count * (format === 'epoch-s' ? 1000 : 1)), offsetMin: 0 };
-  }
-  const match = DATE.exec(trimmed);
-  if (!match) return null;
-  const [whole, a, , b, c] = match;
-  const [year, month, day] = format === 'iso' ? [a, b, c] : format === 'dmy' ? [c, b, a] : [c, a, b];
-  if (format === 'iso' ? a!.length !== 4 : c!.length !== 4 && c!.length !== 2) return null;
-  const dateMs = utcDateMs(year!.length === 2 ? 2000 + Number(year) : Number(year), Number(month), Number(day));
-  if (Number.isNaN(dateMs)) return null;
-  const rest = trimmed.slice(whole.length).replace(/^[T,\s]+/, '');
-  if (rest === '') return { wallMs: dateMs, offsetMin: null };
-  const clock = cellClock(rest);
-  return clock && { wallMs: dateMs + clock.wallMs, offsetMin: clock.offsetMin };
+  return new TimeCells(format, decimal).read(text);
 }
+
+/** Reads the times of one column. It remembers the date last met: most rows of a log share it with the row before. */
+export class TimeCells {
+  private knownDate = '';
+  private knownMs = 0;
+
+  constructor(
+    private readonly format: LogMapping['timeFormat'],
+    private readonly decimal: '.' | ',',
+  ) {}
+
+  read(text: string): CellTime | null {
+    const trimmed = text.trim();
+    if (this.format === 'epoch-s' || this.format === 'epoch-ms') {
+      const count = cellNumber(trimmed, this.decimal) * (this.format === 'epoch-s' ? 1000 : 1);
+      return Number.isNaN(count) ? null : { wallMs: Math.round(count), offsetMin: 0 };
+    }
+    if (!this.isKnownDate(trimmed) && !this.readDate(trimmed)) return null;
+    let at = this.knownDate.length;
+    while (BETWEEN.includes(trimmed.charAt(at)) && at < trimmed.length) at++;
+    const rest = trimmed.slice(at);
+    if (rest === '') return { wallMs: this.knownMs, offsetMin: null };
+    const clock = cellClock(rest);
+    return clock && { wallMs: this.knownMs + clock.wallMs, offsetMin: clock.offsetMin };
+  }
+
+  private isKnownDate(trimmed: string): boolean {
+    const next = trimmed.charCodeAt(this.knownDate.length);
+    const goesOn = next === POINT || (next >= ZERO && next <= NINE);
+    return this.knownDate !== '' && !goesOn && trimmed.startsWith(this.knownDate);
+  }
+
+  private readDate(trimmed: string): boolean {
+    const match = DATE.exec(trimmed);
+    if (!match) return false;
+    const [whole, a, , b, c] = match;
+    const { format } = this;
+    const [year, month, day] = format === 'iso' ? [a, b, c] : format === 'dmy' ? [c, b, a] : [c, a, b];
+    if (format === 'iso' ? a!.length !== 4 : c!.length !== 4 && c!.length !== 2) return false;
+    const dateMs = utcDateMs(year!.length === 2 ? 2000 + Number(year) : Number(year), Number(month), Number(day));
+    if (Number.isNaN(dateMs)) return false;
+    this.knownDate = whole;
+    this.knownMs = dateMs;
+    return true;
+  }
+}
+
+/** What may stand between date and clock. */
+const BETWEEN = 'T, \t';
+const POINT = 46;
+const ZERO = 48;
+const NINE = 57;
 
 /** Midnight UTC of a date; NaN when the calendar has no such day. */
 export function utcDateMs(year: number, month: number, day: number): number {
@@ -64,7 +101,6 @@ export function utcDateMs(year: number, month: number, day: number): number {
 
 function offsetOf(zone: string | undefined): number | null {
   if (zone === undefined) return null;
-  const match = /^([+-])(\d{2}):?(\d{2})$/.exec(zone);
-  if (!match) return 0;
-  return (match[1] === '-' ? -1 : 1) * (Number(match[2]) * 60 + Number(match[3]));
+  if (zone.length < 5) return 0;
+  return (zone.startsWith('-') ? -1 : 1) * (Number(zone.slice(1, 3)) * 60 + Number(zone.slice(-2)));
 }

@@ -1,69 +1,44 @@
-import type { Columns } from '../../series/columns';
+import { type Columns, copyColumns } from '../../series/columns';
 import { type DayKey, localDayAt } from '../../series/local-day';
+import { Sheaf } from './sheaf';
 
-/** Growing columns of the samples that fell into one local day, in the order of the file. */
-class Sheaf {
-  private timeMs: Float64Array;
-  private voltageV: Float64Array;
-  private currentA: Float64Array;
-  count = 0;
-
-  constructor(
-    readonly key: DayKey,
-    readonly startMs: number,
-    readonly endMs: number,
-    capacity: number,
-  ) {
-    this.timeMs = new Float64Array(capacity);
-    this.voltageV = new Float64Array(capacity);
-    this.currentA = new Float64Array(capacity);
-  }
-
-  push(timeMs: number, voltageV: number, currentA: number): void {
-    if (this.count === this.timeMs.length) this.grow();
-    this.timeMs[this.count] = timeMs;
-    this.voltageV[this.count] = voltageV;
-    this.currentA[this.count] = currentA;
-    this.count++;
-  }
-
-  columns(hasVoltage: boolean): Columns {
-    return {
-      timeMs: this.timeMs.slice(0, this.count),
-      voltageV: hasVoltage ? this.voltageV.slice(0, this.count) : null,
-      currentA: this.currentA.slice(0, this.count),
-    };
-  }
-
-  private grow(): void {
-    const larger = (column: Float64Array) => {
-      const wide = new Float64Array(column.length * 2);
-      wide.set(column);
-      return wide;
-    };
-    this.timeMs = larger(this.timeMs);
-    this.voltageV = larger(this.voltageV);
-    this.currentA = larger(this.currentA);
-  }
-}
-
-/** Gathers samples by local day, and lends whole days out again to keep within a bound of memory. */
+/** Gathers samples by local day in whatever order they come, and lends whole days out again to keep within a bound of memory. */
 export class DaySheaves {
-  rowsHeld = 0;
   private readonly sheaves = new Map<DayKey, Sheaf>();
   private current: Sheaf | null = null;
   private lastCount = 2048;
+  private latestBefore = Number.NEGATIVE_INFINITY;
 
   constructor(
     private readonly timeZone: string,
     private readonly hasVoltage: boolean,
   ) {}
 
+  /** The day of the sample that came last: what follows in order and on that day may be laid there directly. */
+  get target(): Sheaf | null {
+    return this.current;
+  }
+
+  makeRoom(): void {
+    this.current?.grow();
+  }
+
+  /** The latest instant so far. */
+  get latestMs(): number {
+    return this.current === null ? this.latestBefore : this.current.fromMs;
+  }
+
+  get rowsHeld(): number {
+    let rows = 0;
+    for (const sheaf of this.sheaves.values()) rows += sheaf.count;
+    return rows;
+  }
+
   push(timeMs: number, voltageV: number, currentA: number): void {
+    const latestMs = Math.max(this.latestMs, timeMs);
     let sheaf = this.current;
-    if (sheaf === null || timeMs < sheaf.startMs || timeMs >= sheaf.endMs) sheaf = this.turnTo(timeMs);
-    sheaf.push(timeMs, voltageV, currentA);
-    this.rowsHeld++;
+    if (sheaf === null || timeMs < sheaf.startMs || timeMs >= sheaf.toMs) sheaf = this.turnTo(timeMs);
+    sheaf.push(timeMs, voltageV, currentA, latestMs);
   }
 
   keys(): DayKey[] {
@@ -75,18 +50,21 @@ export class DaySheaves {
     const sheaf = this.sheaves.get(key);
     if (!sheaf) return null;
     this.sheaves.delete(key);
-    if (this.current === sheaf) this.current = null;
-    this.rowsHeld -= sheaf.count;
-    return sheaf.columns(this.hasVoltage);
+    if (this.current === sheaf) {
+      this.latestBefore = sheaf.fromMs;
+      this.current = null;
+    }
+    return copyColumns(sheaf.view(this.hasVoltage));
   }
 
   private turnTo(timeMs: number): Sheaf {
-    const day = localDayAt(timeMs, this.timeZone);
-    let sheaf = this.sheaves.get(day.key);
+    const { key, startMs, endMs } = localDayAt(timeMs, this.timeZone);
+    let sheaf = this.sheaves.get(key);
     if (!sheaf) {
       if (this.current) this.lastCount = Math.min(Math.max(this.current.count, 64), 100_000);
-      sheaf = new Sheaf(day.key, day.startMs, day.endMs, this.lastCount);
-      this.sheaves.set(day.key, sheaf);
+      sheaf = new Sheaf(this.lastCount);
+      sheaf.begin(key, startMs, endMs, this.latestMs);
+      this.sheaves.set(key, sheaf);
     }
     this.current = sheaf;
     return sheaf;

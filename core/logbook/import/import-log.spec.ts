@@ -2,12 +2,14 @@ import { fc, test } from '@fast-check/vitest';
 import { describe, expect, it } from 'vitest';
 import type { LogMapping } from '../../rig/logbook';
 import { wholeDay } from '../../series/day-sums';
+import { DaySheaves } from './day-sheaves';
 import { guessLayout, type LayoutGuess } from './guess-layout';
 import { importLog } from './import-log';
 import { MemoryStore } from './memory-store';
 import { previewLog } from './preview';
 import { RowReader } from './row-reader';
 
+const IGNORE = { target: null, makeRoom: () => undefined, row: () => undefined, reject: () => undefined };
 const encode = (text: string) => new TextEncoder().encode(text);
 const decode = (bytes: Uint8Array) => new TextDecoder().decode(bytes);
 
@@ -35,7 +37,7 @@ async function run(
       yield { bytes: bytes.subarray(at, at + step), share: Math.min(1, (at + step) / bytes.length) };
   }
   const mapping = { ...layout.mapping, ...options.mapping };
-  const result = await importLog(chunks(), {
+  const result = await importLog(chunks, {
     mapping,
     columnCount: layout.preview[0]!.length,
     place: { timeZone: mapping.timeZone, latitudeDeg: null, longitudeDeg: null },
@@ -170,12 +172,12 @@ describe('bad rows', () => {
   });
   it('stops at quotes, so that the general path can take over', () => {
     const { mapping } = guess(PLAIN);
-    const reader = new RowReader(mapping, { row: () => undefined, reject: () => undefined }, { decode }, 3);
+    const reader = new RowReader(mapping, IGNORE, { decode }, 3);
     expect(() => reader.push(encode('time,V,A\n"2026-03-09T10:00:00Z",1,2\n'))).toThrow('quoted');
   });
   it('refuses a line without an end', () => {
     const { mapping } = guess(PLAIN);
-    const reader = new RowReader(mapping, { row: () => undefined, reject: () => undefined }, { decode }, 3);
+    const reader = new RowReader(mapping, IGNORE, { decode }, 3);
     expect(() => reader.push(new Uint8Array(3 << 20))).toThrow('line-too-long');
   });
   it('leaves out time that is in the book already, and counts it', async () => {
@@ -236,4 +238,54 @@ describe('preview', () => {
     const flipped = { ...mapping, current: { by: 'signed', column: 2, chargingIs: 'negative' } as const };
     expect(previewLog(text, flipped, { encode, decode }).rows[0]).toMatchObject({ currentA: 3.25 });
   });
+});
+
+describe('plain rows', () => {
+  const cell = fc.oneof(
+    fc.double({ min: -60, max: 60, noNaN: true }).map((value) => value.toFixed(2)),
+    fc.constantFrom('', 'x', '+3', '-.5', '7.', '1e1', '12345678901', '-0', ' 4 ', '3,2', '9999'),
+  );
+  const time = fc
+    .record({ minute: fc.integer({ min: 0, max: 3000 }), style: fc.integer({ min: 0, max: 6 }) })
+    .map(({ minute, style }) => {
+      const iso = new Date(Date.parse('2026-10-24T22:00:00Z') + minute * 97_000).toISOString();
+      const day = iso.slice(0, 10);
+      const clock = iso.slice(11, 19);
+      const forms = [
+        `${day}T${clock}Z`,
+        `${day} ${clock}`,
+        `${day}T${clock}.25Z`,
+        `${day}T${clock}.125`,
+        `${day}T${clock}+02:00`,
+      ];
+      return [...forms, `${day}T25:00:00Z`, '2026-02-30T10:00:00Z'][style]!;
+    });
+  const read = (text: string, plain: boolean) => {
+    const odd: unknown[] = [];
+    const rows: unknown[] = [];
+    const { mapping } = guess(PLAIN);
+    const sheaves = new DaySheaves('Europe/Berlin', true);
+    const sink = {
+      get target() {
+        return plain ? sheaves.target : null;
+      },
+      makeRoom: () => sheaves.makeRoom(),
+      row: (line: number, timeMs: number, voltageV: number, currentA: number) => {
+        if (timeMs < sheaves.latestMs) odd.push(['backward', line]);
+        sheaves.push(timeMs, voltageV, currentA);
+      },
+      reject: (...one: unknown[]) => odd.push(one),
+    };
+    const reader = new RowReader({ ...mapping, timeZone: 'Europe/Berlin' }, sink, { decode }, 3);
+    reader.push(encode(text));
+    for (const key of sheaves.keys().sort()) rows.push(key, sheaves.take(key));
+    return { odd, rows, rowsRead: reader.rowsRead };
+  };
+  test.prop([fc.array(fc.tuple(time, cell, cell, fc.constantFrom('\n', '\r\n')), { maxLength: 60 })])(
+    'come out the same as cell by cell, whatever stands between them',
+    (lines) => {
+      const text = `time,voltage_V,current_A\n${lines.map(([t, v, i, end]) => `${t},${v},${i}${end}`).join('')}`;
+      expect(read(text, true)).toEqual(read(text, false));
+    },
+  );
 });

@@ -1,10 +1,11 @@
 import type { LogMapping } from '../../rig/logbook';
 import type { Columns } from '../../series/columns';
-import { DayIntegrator, type IntegratedLog, type PlaceOfLog } from '../../series/day-integrator';
-import { type DayKey, dayStartMs } from '../../series/local-day';
-import { type DayLevel, reduceDay } from '../../series/level';
-import { orderByTime } from '../../series/order';
-import { outsideSpans, type Span } from '../../series/span';
+import type { IntegratedLog, PlaceOfLog } from '../../series/day-integrator';
+import type { DayKey } from '../../series/local-day';
+import type { DayLevel } from '../../series/level';
+import type { Span } from '../../series/span';
+import { CurrentDay, OutOfOrder } from './current-day';
+import { DayFinisher } from './day-finisher';
 import { DaySheaves } from './day-sheaves';
 import { RemarkList } from './remark';
 import { RowReader, type RowReaderOptions, type RowSink } from './row-reader';
@@ -14,7 +15,16 @@ export interface DayStore {
   /** Keeps part of a day for later; parts come back in the order they were put. */
   putPart(key: DayKey, columns: Columns): Promise<void>;
   takeParts(key: DayKey): Promise<Columns[]>;
+  /** Keeps a day. Its columns lie in memory that is used again: what is kept must be a copy. */
   putDay(key: DayKey, columns: Columns, level: DayLevel): Promise<void>;
+  /** Takes everything back that was put. */
+  discard(): Promise<void>;
+}
+
+/** A piece of a file, with the share of the file read so far. */
+export interface FilePiece {
+  bytes: Uint8Array;
+  share: number;
 }
 
 export interface ImportOptions {
@@ -28,7 +38,7 @@ export interface ImportOptions {
   onProgress: (share: number) => void;
   /** Throws when the person has cancelled. */
   checkCancelled: () => void;
-  /** Rows kept in memory before whole days are put aside. */
+  /** Rows kept in memory before whole days are put aside, where the days are out of order. */
   rowsHeldMax?: number;
 }
 
@@ -39,73 +49,93 @@ export interface ImportResult extends IntegratedLog {
 }
 
 const ROWS_HELD_MAX = 5_000_000;
-/** Share of the progress bar that reading takes; the rest is putting in order, integrating and storing. */
+/** Share of the progress bar that reading takes where days are out of order; the rest is putting in order and storing. */
 const READING_SHARE = 0.7;
 
 /**
- * Reads a meter's file in one stream and leaves it in the store as ordered days, integrated.
- * @param chunks  the file's bytes, with the share of the file read so far
- * @throws {UnreadableFile}, and whatever checkCancelled or the store throw; nothing is put in the ledger then
+ * Reads a meter's file in one stream and leaves it in the store as ordered days, integrated. Days that come one after the
+ * other are finished as they pass; a file that goes back to an earlier day is read again and gathered first.
+ * @param open  gives the file's bytes from the start
+ * @throws {UnreadableFile}, and whatever checkCancelled or the store throw; the caller then discards the store
  */
-export async function importLog(
-  chunks: AsyncIterable<{ bytes: Uint8Array; share: number }>,
-  options: ImportOptions,
-): Promise<ImportResult> {
+export async function importLog(open: () => AsyncIterable<FilePiece>, options: ImportOptions): Promise<ImportResult> {
+  try {
+    return await readInOrder(open(), options);
+  } catch (error) {
+    if (!(error instanceof OutOfOrder)) throw error;
+    await options.store.discard();
+    return readGathering(open(), options);
+  }
+}
+
+async function readInOrder(pieces: AsyncIterable<FilePiece>, options: ImportOptions): Promise<ImportResult> {
+  const { mapping, place } = options;
+  const remarks = new RemarkList();
+  const days = new CurrentDay(place.timeZone, mapping.voltageColumn !== null);
+  const finisher = new DayFinisher(options, remarks);
+  const reader = new RowReader(mapping, sinkInto(days, remarks, mapping), options.reader, options.columnCount);
+  const finishClosed = async () => {
+    for (const { key, columns } of days.takeClosed()) await finisher.finish(key, columns);
+  };
+  for await (const { bytes, share } of pieces) {
+    reader.push(bytes);
+    await finishClosed();
+    options.checkCancelled();
+    options.onProgress(share);
+  }
+  reader.end();
+  days.end();
+  await finishClosed();
+  return { ...finisher.result(), rowsRead: reader.rowsRead, rowsKept: finisher.rowsKept, remarks };
+}
+
+async function readGathering(pieces: AsyncIterable<FilePiece>, options: ImportOptions): Promise<ImportResult> {
   const { mapping, place, store } = options;
   const remarks = new RemarkList();
   const sheaves = new DaySheaves(place.timeZone, mapping.voltageColumn !== null);
   const spilled = new Set<DayKey>();
-  let lastMs = Number.NEGATIVE_INFINITY;
-  const sink: RowSink = {
+  const reader = new RowReader(mapping, sinkInto(sheaves, remarks, mapping), options.reader, options.columnCount);
+  for await (const { bytes, share } of pieces) {
+    reader.push(bytes);
+    options.checkCancelled();
+    options.onProgress(share * READING_SHARE);
+    if (sheaves.rowsHeld <= (options.rowsHeldMax ?? ROWS_HELD_MAX)) continue;
+    for (const key of sheaves.keys()) {
+      await store.putPart(key, sheaves.take(key)!);
+      spilled.add(key);
+    }
+  }
+  reader.end();
+
+  const finisher = new DayFinisher(options, remarks);
+  const keys = [...new Set([...spilled, ...sheaves.keys()])].sort();
+  for (const [k, key] of keys.entries()) {
+    const parts = spilled.has(key) ? await store.takeParts(key) : [];
+    const held = sheaves.take(key);
+    await finisher.finish(key, join(held ? [...parts, held] : parts));
+    options.checkCancelled();
+    options.onProgress(READING_SHARE + ((k + 1) / keys.length) * (1 - READING_SHARE));
+  }
+  return { ...finisher.result(), rowsRead: reader.rowsRead, rowsKept: finisher.rowsKept, remarks };
+}
+
+function sinkInto(days: CurrentDay | DaySheaves, remarks: RemarkList, mapping: LogMapping): RowSink {
+  return {
+    get target() {
+      return days.target;
+    },
+    makeRoom: () => days.makeRoom(),
     row(row, timeMs, voltageV, currentA) {
-      if (timeMs < lastMs)
-        remarks.add({
-          row,
-          column: mapping.timeColumn + 1,
-          code: 'backward-time',
-          text: new Date(timeMs).toISOString(),
-        });
-      else lastMs = timeMs;
-      sheaves.push(timeMs, voltageV, currentA);
+      const backward = timeMs < days.latestMs;
+      days.push(timeMs, voltageV, currentA);
+      if (!backward) return;
+      const text = new Date(timeMs).toISOString();
+      remarks.add({ row, column: mapping.timeColumn + 1, code: 'backward-time', text });
     },
     reject(row, column, code, text) {
       remarks.add({ row, column, code, text });
     },
   };
-  const reader = new RowReader(mapping, sink, options.reader, options.columnCount);
-  for await (const { bytes, share } of chunks) {
-    reader.push(bytes);
-    options.checkCancelled();
-    options.onProgress(share * READING_SHARE);
-    if (sheaves.rowsHeld > (options.rowsHeldMax ?? ROWS_HELD_MAX)) {
-      for (const key of sheaves.keys()) {
-        await store.putPart(key, sheaves.take(key)!);
-        spilled.add(key);
-      }
-    }
-  }
-  reader.end();
-
-  const integrator = new DayIntegrator(place);
-  const keys = [...new Set([...spilled, ...sheaves.keys()])].sort();
-  let rowsKept = 0;
-  for (const [k, key] of keys.entries()) {
-    const parts = spilled.has(key) ? await store.takeParts(key) : [];
-    const held = sheaves.take(key);
-    const ordered = orderByTime(join(held ? [...parts, held] : parts));
-    for (const ms of ordered.duplicateMs)
-      remarks.add({ row: 0, column: 0, code: 'duplicate-time', text: new Date(ms).toISOString() });
-    const fresh = outsideSpans(ordered.columns, options.covered);
-    if (fresh.dropped > 0) remarks.count('already-covered', fresh.dropped);
-    if (fresh.columns.timeMs.length > 0) {
-      integrator.add(fresh.columns);
-      rowsKept += fresh.columns.timeMs.length;
-      await store.putDay(key, fresh.columns, reduceDay(fresh.columns, dayStartMs(key, place.timeZone)));
-    }
-    options.checkCancelled();
-    options.onProgress(READING_SHARE + ((k + 1) / keys.length) * (1 - READING_SHARE));
-  }
-  return { ...integrator.finish(), rowsRead: reader.rowsRead, rowsKept, remarks };
 }
 
 function join(parts: readonly Columns[]): Columns {

@@ -1,4 +1,4 @@
-import type { Columns } from '../../series/columns';
+import { type Columns, copyColumns } from '../../series/columns';
 import type { DayStore } from './import-log';
 
 /** A DayStore in memory, for tests and benchmarks. */
@@ -16,7 +16,13 @@ export class MemoryStore implements DayStore {
   }
 
   putDay(key: string, columns: Columns): Promise<void> {
-    this.days.set(key, columns);
+    this.days.set(key, copyColumns(columns));
+    return Promise.resolve();
+  }
+
+  discard(): Promise<void> {
+    this.days.clear();
+    this.parts.clear();
     return Promise.resolve();
   }
 }

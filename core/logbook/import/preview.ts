@@ -38,6 +38,8 @@ export function previewLog(
   const heads = lines[headerRows - 1] ?? [];
   const rows: Preview['rows'] = [];
   const sink = {
+    target: null,
+    makeRoom: () => undefined,
     row: (row: number, timeMs: number, voltageV: number, currentA: number) => {
       rows.push({ row, timeMs, voltageV, currentA });
     },

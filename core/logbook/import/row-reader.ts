@@ -1,9 +1,15 @@
 import type { LogMapping } from '../../rig/logbook';
 import { WallClock } from '../../series/wall-clock';
-import { cellClock, cellNumber, cellTime, utcDateMs } from './cell';
+import { cellClock, cellNumber, TimeCells, utcDateMs } from './cell';
+import { divisorsFor, type PlainDate, type PlainLayout, readPlainRows, type RowTarget } from './plain-rows';
 import type { RemarkCode } from './remark';
 
+/** Takes what is read, in the order of the file. */
 export interface RowSink {
+  /** Where plain rows may be laid just now without a call for each; null: nowhere. */
+  readonly target: RowTarget | null;
+  /** The target is full. */
+  makeRoom(): void;
   row(rowNumber: number, timeMs: number, voltageV: number, currentA: number): void;
   reject(rowNumber: number, column: number, code: RemarkCode, text: string): void;
 }
@@ -16,6 +22,10 @@ export class UnreadableFile extends Error {
 }
 
 const LINE_MAX = 1 << 20;
+/** So many rows in a row that were not plain, and only every so-many-th is tried. */
+const MISSES_MAX = 64;
+/** No time or number is longer. */
+const CELL_MAX = 1000;
 const LINE_FEED = 10;
 const CARRIAGE_RETURN = 13;
 const SPACE = 32;
@@ -49,6 +59,7 @@ export interface RowReaderOptions {
  */
 export class RowReader {
   rowsRead = 0;
+  private misses = 0;
   private rest = new Uint8Array(0);
   private line = 0;
   private readonly roles: Uint8Array;
@@ -57,10 +68,10 @@ export class RowReader {
   private readonly newline: number;
   private readonly decimal: number;
   private readonly clock: WallClock;
-  private readonly isoTimes: boolean;
+  private readonly times: TimeCells;
   private readonly epochMs: number;
-  private dateKey = -1;
-  private dateMs = Number.NaN;
+  private readonly plain: PlainLayout | null;
+  private readonly date: PlainDate = { bytes: new Uint8Array(10), midnightMs: Number.NaN };
 
   constructor(
     private readonly mapping: LogMapping,
@@ -74,22 +85,28 @@ export class RowReader {
     this.newline = options.newlineByte ?? LINE_FEED;
     this.decimal = mapping.decimal.charCodeAt(0);
     this.clock = new WallClock(mapping.timeZone);
-    this.isoTimes = mapping.timeFormat === 'iso';
+    this.times = new TimeCells(mapping.timeFormat, mapping.decimal);
+    this.plain = this.plainLayout();
     this.epochMs = mapping.timeFormat === 'epoch-s' ? 1000 : mapping.timeFormat === 'epoch-ms' ? 1 : 0;
   }
 
   /** Reads the next bytes of the file. @throws {UnreadableFile} */
   push(chunk: Uint8Array): void {
-    let bytes = chunk;
+    const end = chunk.lastIndexOf(this.newline) + 1;
+    let from = 0;
     if (this.rest.length > 0) {
-      bytes = new Uint8Array(this.rest.length + chunk.length);
-      bytes.set(this.rest);
-      bytes.set(chunk, this.rest.length);
+      // Only the line that the last piece left open is copied together.
+      from = end > 0 ? chunk.indexOf(this.newline) + 1 : chunk.length;
+      const open = new Uint8Array(this.rest.length + from);
+      open.set(this.rest);
+      open.set(chunk.subarray(0, from), this.rest.length);
+      this.rest = open;
+      if (end > 0) this.readLines(open, 0, open.length);
     }
-    const end = bytes.lastIndexOf(this.newline) + 1;
-    if (bytes.length - end > LINE_MAX) throw new UnreadableFile('line-too-long');
-    if (end > 0) this.readLines(bytes, end);
-    this.rest = bytes.slice(end);
+    if (end > from) this.readLines(chunk, from, end);
+    if (end > 0) this.rest = chunk.slice(end);
+    else if (from === 0) this.rest = chunk.slice();
+    if (this.rest.length > LINE_MAX) throw new UnreadableFile('line-too-long');
   }
 
   /** Reads a last line that has no end of its own. */
@@ -99,17 +116,24 @@ export class RowReader {
     bytes.set(this.rest);
     bytes[this.rest.length] = this.newline;
     this.rest = new Uint8Array(0);
-    this.readLines(bytes, bytes.length);
+    this.readLines(bytes, 0, bytes.length);
   }
 
-  private readLines(bytes: Uint8Array, end: number): void {
+  private readLines(bytes: Uint8Array, from: number, end: number): void {
     const { roles, delimiter, newline, decimal, mapping, sink } = this;
     const voltageScale = mapping.voltageUnit === 'mV' ? 1000 : 1;
     const currentScale = mapping.currentUnit === 'mA' ? 1000 : 1;
     const currentSign = mapping.current.by === 'signed' && mapping.current.chargingIs === 'negative' ? -1 : 1;
+    const divisors = [1, 1, 1, voltageScale, currentScale * currentSign, currentScale, currentScale];
     const columnCount = roles.length;
-    let p = 0;
+    let p = from;
     while (p < end) {
+      if (this.plain !== null && this.line >= mapping.headerRows && this.plainPays()) {
+        const before = p;
+        p = this.readPlain(bytes, p, end);
+        if (p >= end) break;
+        this.misses = p > before ? 0 : this.misses + 1;
+      }
       this.line++;
       const lineStart = p;
       if (
@@ -133,7 +157,7 @@ export class RowReader {
         const role = column < columnCount ? roles[column]! : SKIP;
         let value = 0;
         let plain = false;
-        if (role > CLOCK || (role === TIME && this.epochMs > 0)) {
+        if (isNumber(role) || (role === TIME && this.epochMs > 0)) {
           // A number: sign, digits, at most one decimal sign, and nothing else up to the end of the cell.
           let c = bytes[p]!;
           while (c === SPACE && delimiter !== SPACE) c = bytes[++p]!;
@@ -159,58 +183,8 @@ export class RowReader {
           while (c === SPACE && delimiter !== SPACE) c = bytes[++p]!;
           if (digits > 0 && digits < 16 && (c === delimiter || c === newline || c === CARRIAGE_RETURN)) {
             plain = true;
-            value /= scale;
+            value /= scale * divisors[role]!;
             if (negative) value = -value;
-          }
-        } else if (role === TIME && this.isoTimes) {
-          // 2026-03-09T12:34:56, a space or T between, seconds with or without a fraction, Z or nothing behind.
-          const d = bytes[p]! * 1000 + bytes[p + 1]! * 100 + bytes[p + 2]! * 10 + bytes[p + 3]! - 53328;
-          const month = bytes[p + 5]! * 10 + bytes[p + 6]! - 528;
-          const day = bytes[p + 8]! * 10 + bytes[p + 9]! - 528;
-          const hour = bytes[p + 11]! * 10 + bytes[p + 12]! - 528;
-          const minute = bytes[p + 14]! * 10 + bytes[p + 15]! - 528;
-          const second = bytes[p + 17]! * 10 + bytes[p + 18]! - 528;
-          const between = bytes[p + 10]!;
-          if (
-            bytes[p + 13] === 58 &&
-            bytes[p + 16] === 58 &&
-            bytes[p + 4] === MINUS &&
-            bytes[p + 7] === MINUS &&
-            (between === 84 || between === SPACE) &&
-            isTwoDigits(bytes, p + 11) &&
-            isTwoDigits(bytes, p + 14) &&
-            isTwoDigits(bytes, p + 17) &&
-            hour < 24 &&
-            minute < 60 &&
-            second < 60
-          ) {
-            const key = d * 10000 + month * 100 + day;
-            if (key !== this.dateKey || !isPlainDate(bytes, p)) this.lookUpDate(bytes, p, key, d, month, day);
-            let ms = this.dateMs + ((hour * 60 + minute) * 60 + second) * 1000;
-            p += 19;
-            let c = bytes[p]!;
-            if (c === 46) {
-              let weight = 100;
-              let fraction = 0;
-              for (c = bytes[++p]!; c >= ZERO && c <= 57; c = bytes[++p]!) {
-                fraction += (c - ZERO) * weight;
-                weight /= 10;
-              }
-              ms += Math.round(fraction);
-            }
-            const utc = c === 90;
-            if (utc) c = bytes[++p]!;
-            if ((c === delimiter || c === newline || c === CARRIAGE_RETURN) && !Number.isNaN(ms)) {
-              plain = true;
-              value = ms;
-              if (!utc && mapping.clockColumn === null) {
-                value = this.clock.toInstantMs(ms);
-                if (Number.isNaN(value) && badColumn < 0) {
-                  badColumn = column;
-                  badCode = 'skipped-time';
-                }
-              }
-            }
           }
         }
         // On to the end of the cell.
@@ -222,9 +196,9 @@ export class RowReader {
         if (role !== SKIP) {
           if (!plain && badColumn < 0) {
             const cellEnd = bytes[p - 1] === CARRIAGE_RETURN ? p - 1 : p;
-            const text = this.options.decode(bytes.subarray(start, cellEnd));
-            const read = this.readText(role, text);
-            if (typeof read === 'number') value = read;
+            const read = this.readText(role, this.textOf(bytes, start, cellEnd));
+            if (role === TIME && this.plain !== null) this.rememberDate(bytes, start);
+            if (typeof read === 'number') value = read / divisors[role]!;
             else {
               badColumn = column;
               badCode = read;
@@ -232,10 +206,10 @@ export class RowReader {
           } else if (plain && role === TIME && this.epochMs > 0) value = Math.round(value * this.epochMs);
           if (role === TIME) timeMs = value;
           else if (role === CLOCK) clockMs = value;
-          else if (role === VOLTAGE) voltage = value / voltageScale;
-          else if (role === CURRENT) current = (currentSign * value) / currentScale;
-          else if (role === IN) current += Math.abs(value) / currentScale;
-          else if (role === OUT) current -= Math.abs(value) / currentScale;
+          else if (role === VOLTAGE) voltage = value;
+          else if (role === CURRENT) current = value;
+          else if (role === IN) current += Math.abs(value);
+          else if (role === OUT) current -= Math.abs(value);
         }
         p++;
         if (c === newline) break;
@@ -268,14 +242,69 @@ export class RowReader {
           badCode = 'current-impossible';
         }
       }
-      if (badColumn < 0) sink.row(this.line, timeMs, voltage, current === 0 ? 0 : current);
+      // Adding zero takes the sign off −0.
+      if (badColumn < 0) sink.row(this.line, timeMs, voltage + 0, current + 0);
       else sink.reject(this.line, badColumn + 1, badCode, this.excerpt(bytes, lineStart, p - 1));
     }
   }
 
-  private lookUpDate(bytes: Uint8Array, p: number, key: number, year: number, month: number, day: number): void {
-    this.dateKey = key;
-    this.dateMs = isPlainDate(bytes, p) ? utcDateMs(year, month, day) : Number.NaN;
+  /** A file that has no plain rows is not asked for one at every row. */
+  private plainPays(): boolean {
+    return this.misses < MISSES_MAX || this.line % MISSES_MAX === 0;
+  }
+
+  /** Reads plain rows as far as they go. @returns index of the first byte that was not read */
+  private readPlain(bytes: Uint8Array, from: number, end: number): number {
+    const { plain, date, clock, sink } = this;
+    let p = from;
+    for (;;) {
+      const target = sink.target;
+      if (target === null) return p;
+      const before = target.count;
+      p = readPlainRows(bytes, p, end, plain!, date, clock, target);
+      this.line += target.count - before;
+      this.rowsRead += target.count - before;
+      if (p >= end || target.count < target.timeMs.length) return p;
+      sink.makeRoom();
+    }
+  }
+
+  /** The layout of plain rows, or null where the mapping knows none: other dates, a clock apart, numbers before the time. */
+  private plainLayout(): PlainLayout | null {
+    const { mapping } = this;
+    const { timeFormat, clockColumn, timeColumn: time, voltageColumn: voltage, current: by } = mapping;
+    if (timeFormat !== 'iso' || clockColumn !== null || by.by !== 'signed') return null;
+    const current = by.column;
+    const first = voltage === null ? current : Math.min(voltage, current);
+    const last = voltage === null ? current : Math.max(voltage, current);
+    if (first <= time) return null;
+    return {
+      skips: [time, first - time - 1, Math.max(0, last - first - 1), this.roles.length - 1 - last],
+      order: voltage === null ? 'current' : voltage < current ? 'voltage-current' : 'current-voltage',
+      delimiter: this.delimiter,
+      newline: this.newline,
+      decimal: this.decimal,
+      voltageDivisors: divisorsFor(mapping.voltageUnit === 'mV' ? 1000 : 1),
+      currentDivisors: divisorsFor((mapping.currentUnit === 'mA' ? 1000 : 1) * (by.chargingIs === 'negative' ? -1 : 1)),
+      voltageMaxV: mapping.voltageMaxV,
+      currentMaxA: mapping.currentMaxA,
+    };
+  }
+
+  /** Remembers the date at the head of a time cell, so that the rows that follow on that day can be read plainly. */
+  private rememberDate(bytes: Uint8Array, at: number): void {
+    const { date } = this;
+    if (date.bytes.every((byte, k) => byte === bytes[at + k])) return;
+    const match = /^(\d{4})-(\d\d)-(\d\d)$/.exec(this.textOf(bytes, at, at + 10));
+    if (!match) return;
+    date.bytes.set(bytes.subarray(at, at + 10));
+    date.midnightMs = utcDateMs(Number(match[1]), Number(match[2]), Number(match[3]));
+  }
+
+  /** Bytes as text; a decoder is only asked where they are not plain ASCII, since asking it costs more than a row. */
+  private textOf(bytes: Uint8Array, from: number, to: number): string {
+    for (let p = from; p < to; p++) if (bytes[p]! > 127) return this.options.decode(bytes.subarray(from, to));
+    return String.fromCharCode.apply(null, bytes.subarray(from, Math.min(to, from + CELL_MAX)) as unknown as number[]);
   }
 
   /** Cells that are not plain: the value, or what is wrong with them. */
@@ -283,7 +312,7 @@ export class RowReader {
     const { mapping } = this;
     if (text.trim() === '') return 'empty-cell';
     if (role === TIME) {
-      const time = cellTime(text, mapping.timeFormat, mapping.decimal);
+      const time = this.times.read(text);
       if (!time) return 'not-a-time';
       if (time.offsetMin !== null) return time.wallMs - time.offsetMin * 60_000;
       if (mapping.clockColumn !== null) return time.wallMs;
@@ -296,19 +325,11 @@ export class RowReader {
   }
 
   private excerpt(bytes: Uint8Array, from: number, to: number): string {
-    return this.options.decode(bytes.subarray(from, Math.min(to, from + 120))).trim();
+    return this.textOf(bytes, from, Math.min(to, from + 120)).trim();
   }
 }
 
-function isTwoDigits(bytes: Uint8Array, p: number): boolean {
-  const a = bytes[p]! - ZERO;
-  const b = bytes[p + 1]! - ZERO;
-  return a >= 0 && a <= 9 && b >= 0 && b <= 9;
-}
-
-function isPlainDate(bytes: Uint8Array, p: number): boolean {
-  return isTwoDigits(bytes, p) && isTwoDigits(bytes, p + 2) && isTwoDigits(bytes, p + 5) && isTwoDigits(bytes, p + 8);
-}
+const isNumber = (role: number) => role >= VOLTAGE && role <= OUT;
 
 function rolesOf(mapping: LogMapping, columnCount: number): Uint8Array {
   const roles = new Uint8Array(columnCount);

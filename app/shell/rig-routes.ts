@@ -1,0 +1,62 @@
+import { CheckOutline, DownOutline, SearchOutline } from '@ant-design/icons-angular/icons';
+import type { Routes } from '@angular/router';
+import { en_GB, provideNzI18n } from 'ng-zorro-antd/i18n';
+import { provideNzIcons } from 'ng-zorro-antd/icon';
+import { RigFrame } from './rig-frame';
+import { STAGES } from './stages';
+
+const later = STAGES.filter((stage) => !stage.built).map((stage) => ({
+  path: stage.id,
+  title: `${stage.name} · Coulan`,
+  data: { stage: stage.id },
+  loadComponent: () => import('./later-page').then((m) => m.LaterPage),
+}));
+
+/** The addresses within a rig, with what its controls need: loaded when the first rig is opened. */
+export const rigRoutes: Routes = [
+  {
+    path: '',
+    component: RigFrame,
+    providers: [provideNzI18n(en_GB), provideNzIcons([CheckOutline, DownOutline, SearchOutline])],
+    children: [
+      { path: '', pathMatch: 'full', redirectTo: 'audit' },
+      {
+        path: 'audit',
+        title: 'Audit · Coulan',
+        loadComponent: () => import('../stages/audit/audit-page').then((m) => m.AuditPage),
+      },
+      {
+        path: 'bank',
+        title: 'Bank · Coulan',
+        loadComponent: () => import('../stages/bank/bank-page').then((m) => m.BankPage),
+      },
+      {
+        path: 'monitor',
+        title: 'Monitor · Coulan',
+        loadComponent: () => import('../stages/monitor/monitor-page').then((m) => m.MonitorPage),
+      },
+      {
+        path: 'logbook',
+        title: 'Logbook · Coulan',
+        loadComponent: () => import('../stages/logbook/ledger-page').then((m) => m.LedgerPage),
+      },
+      {
+        path: 'logbook/readings',
+        title: 'Readings · Coulan',
+        loadComponent: () => import('../stages/logbook/readings-page').then((m) => m.ReadingsPage),
+      },
+      {
+        path: 'logbook/import',
+        title: 'Import · Coulan',
+        loadComponent: () => import('../stages/logbook/import-page').then((m) => m.ImportPage),
+      },
+      {
+        path: 'logbook/logs',
+        title: 'Logs · Coulan',
+        loadComponent: () => import('../stages/logbook/logs-page').then((m) => m.LogsPage),
+      },
+      { path: 'rig', title: 'Rig · Coulan', loadComponent: () => import('./details-page').then((m) => m.DetailsPage) },
+      ...later,
+    ],
+  },
+];

@@ -1,0 +1,17 @@
+import { firstLoadBench } from './first-load';
+import { importBench } from './import';
+import { typingBench } from './typing';
+
+/** Benchmarks by name; each prints its own lines. Targets stand in docs/architecture.md. */
+const BENCHES: Record<string, () => Promise<void>> = {
+  import: importBench,
+  typing: typingBench,
+  'first-load': firstLoadBench,
+};
+
+const asked = process.argv.slice(2);
+for (const [name, bench] of Object.entries(BENCHES)) {
+  if (asked.length > 0 && !asked.includes(name)) continue;
+  console.log(`\n== ${name}`);
+  await bench();
+}

@@ -1,0 +1,106 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { goTo, headline, openDemo, SALTMARSH, WAGTAIL } from './helpers';
+
+test.beforeEach(({ page }) => openDemo(page));
+
+test('every figure opens its working, down to what was entered', async ({ page }) => {
+  await page.goto(`${WAGTAIL}/bank`);
+  await page
+    .getByRole('button', { name: /3\.8 days/ })
+    .first()
+    .click();
+  const margin = page.getByRole('complementary');
+  await expect(margin).toContainText('lasts without charge = usable Ah ÷ Ah a day');
+  await margin.getByRole('button', { name: 'worked out' }).first().click();
+  await expect(margin).toContainText('rated capacity × usable share × ageing × cold');
+});
+
+test('keys: stages, list, find, undo and redo', async ({ page }) => {
+  await page.keyboard.press('1');
+  await expect(headline(page)).toContainText('A usual day takes');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toContainText('Write down a quick reading');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.keyboard.press('/');
+  await page.getByRole('combobox', { name: 'Find or do' }).fill('soldering');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Name of Soldering bench')).toBeFocused();
+
+  await page.getByLabel('Soldering bench: power of one, W').fill('100');
+  await expect(headline(page)).toContainText('58.2 Ah');
+  await page.keyboard.press('Control+z');
+  await expect(headline(page)).toContainText('57.6 Ah');
+  await expect(page.getByLabel('Soldering bench: power of one, W')).toHaveValue('88');
+  await page.keyboard.press('Control+Shift+z');
+  await expect(headline(page)).toContainText('58.2 Ah');
+});
+
+test('single keys can be switched off', async ({ page }) => {
+  await page.keyboard.press('?');
+  await page.getByLabel(/Single keys act/).uncheck();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('1');
+  await page.keyboard.press('r');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(headline(page)).toContainText('Charging keeps up');
+});
+
+test('an edit shows what it moved and what it made stale', async ({ page }) => {
+  await page.goto(`${WAGTAIL}/bank`);
+  await page.getByLabel('Strings in parallel').fill('1');
+  const margin = page.getByRole('complementary');
+  await expect(margin.getByRole('heading', { name: 'Moved by your last edit' })).toBeVisible();
+  await expect(margin).toContainText(/Bank: rated capacity\s*320\.0.*160\.0/);
+  await page.getByLabel('Capacity of one battery').fill('220');
+  await expect(margin.getByRole('heading', { name: 'Made stale in the meter' })).toBeVisible();
+  await goTo(page, 'Monitor');
+  await expect(headline(page)).toContainText('no longer agree');
+});
+
+test('stages that are still to come are named as such', async ({ page }) => {
+  await goTo(page, 'Wiring');
+  await expect(headline(page)).toHaveText('This stage is not built yet.');
+});
+
+test('deep links open what they name, and an unknown rig is said', async ({ page }) => {
+  await page.goto(`${SALTMARSH}/logbook?day=2026-10-10`);
+  await expect(page.getByRole('heading', { name: 'Saturday 10 October 2026' })).toBeVisible();
+  await page.goto('/rig/nobody/audit');
+  await expect(page.getByText('There is no rig nobody on this device.')).toBeVisible();
+});
+
+const VIEWS = [
+  'audit',
+  'bank',
+  'charging',
+  'monitor',
+  'logbook',
+  'logbook/readings',
+  'logbook/logs',
+  'logbook/import',
+  'rig',
+];
+for (const theme of ['light', 'dark', 'night']) {
+  test(`no accessibility fault in the ${theme} theme`, async ({ page }) => {
+    await page.evaluate((name) => localStorage.setItem('coulan-theme', name), theme);
+    for (const view of VIEWS) {
+      await page.goto(`${WAGTAIL}/${view}`);
+      await expect(headline(page)).toBeVisible();
+      const { violations } = await new AxeBuilder({ page })
+        .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+        .analyze();
+      expect(
+        violations.map(({ id, nodes }) => `${view}: ${id}: ${nodes.map((node) => node.target.join(' ')).join(', ')}`),
+      ).toEqual([]);
+    }
+    await page.keyboard.press('r');
+    await expect(page.getByRole('dialog')).toBeVisible();
+    await page.waitForTimeout(400);
+    const { violations } = await new AxeBuilder({ page }).include('.ant-modal').analyze();
+    expect(
+      violations.map(({ id, nodes }) => `reading: ${id}: ${nodes.map((node) => node.target.join(' ')).join(', ')}`),
+    ).toEqual([]);
+  });
+}

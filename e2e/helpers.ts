@@ -1,0 +1,38 @@
+import { expect, type Page } from '@playwright/test';
+
+export const WAGTAIL = '/rig/demo-pied-wagtail';
+export const SALTMARSH = '/rig/demo-saltmarsh-survey';
+
+/** A new browser with the two demo rigs, at the ledger of the first. */
+export async function openDemo(page: Page): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Load the demo rigs' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Charging keeps up', { timeout: 20_000 });
+}
+
+/** A new rig, at the given stage. */
+export async function openNewRig(page: Page, stage: string): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Begin a new rig' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('New rig');
+  if (stage !== 'rig') await goTo(page, stage);
+}
+
+export const goTo = async (page: Page, stage: string) => {
+  await page
+    .getByRole('navigation', { name: 'Stages of the work' })
+    .getByRole('link', { name: new RegExp(`^${stage}`, 'i') })
+    .click();
+};
+
+/** Waits until the footer says that the newest edit is kept. */
+export async function saved(page: Page): Promise<void> {
+  await expect(page.getByRole('status').filter({ hasText: /^Saved here/ })).toBeVisible();
+}
+
+export const headline = (page: Page) => page.getByRole('heading', { level: 1 });
+
+/** Drops a text as a file on the import page. */
+export async function dropFile(page: Page, name: string, content: string | Buffer): Promise<void> {
+  await page.locator('input[type=file]').setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(content) });
+}

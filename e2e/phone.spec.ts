@@ -1,0 +1,49 @@
+import { expect, test } from '@playwright/test';
+import { headline, openDemo, WAGTAIL } from './helpers';
+
+test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+
+test('the thin chain on a phone: stages, a load, a working, a reading', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('button', { name: 'stage Logbook' }).click();
+  await page.getByRole('link', { name: /Audit/ }).click();
+  await expect(headline(page)).toContainText('A usual day takes');
+  await page.getByLabel('Drinks chiller: power of one, W').fill('50');
+  await page.getByRole('button', { name: 'margin Working' }).click();
+  await expect(page.getByRole('complementary')).toContainText('Moved by your last edit');
+  await page.getByRole('button', { name: 'Close the margin' }).click();
+  await page.getByRole('button', { name: 'quick Reading' }).click();
+  await page.getByRole('dialog').getByLabel('Voltage').fill('26.1');
+  await page.getByRole('button', { name: 'Write it down' }).click();
+  await page.goto(`${WAGTAIL}/logbook/readings`);
+  await expect(page.getByRole('table', { name: 'Readings' })).toContainText('26.10');
+});
+
+test('nothing is wider than the screen, and what is pressed is big enough', async ({ page }) => {
+  await openDemo(page);
+  for (const view of [
+    'audit',
+    'bank',
+    'monitor',
+    'logbook',
+    'logbook/readings',
+    'logbook/logs',
+    'logbook/import',
+    'rig',
+    'wiring',
+  ]) {
+    await page.goto(`${WAGTAIL}/${view}`);
+    await expect(headline(page)).toBeVisible();
+    const wide = await page.evaluate(() => {
+      const main = document.querySelector('main')!;
+      return [document.documentElement.scrollWidth - innerWidth, main.scrollWidth - main.clientWidth];
+    });
+    expect(wide, view).toEqual([0, 0]);
+    const small = await page
+      .locator('main .btn:visible, .thumb button:visible')
+      .evaluateAll((buttons) =>
+        buttons.filter((button) => button.getBoundingClientRect().height < 48).map((button) => button.textContent),
+      );
+    expect(small, view).toEqual([]);
+  }
+});
