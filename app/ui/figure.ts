@@ -50,7 +50,7 @@ import { WorkingStore } from './working-store';
     :host(.headline) .u {
       font-size: inherit;
       color: inherit;
-      margin-left: 0.25em;
+      margin-left: 0;
     }
     :host(.strong) .n {
       font-weight: 650;

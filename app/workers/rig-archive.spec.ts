@@ -22,7 +22,6 @@ const fileOf = (bytes: Uint8Array, name = 'rig.zip') =>
     arrayBuffer: () => Promise.resolve(bytes.slice().buffer),
     slice: (from: number, to: number) => fileOf(bytes.slice(from, to)),
   }) as unknown as File;
-// eslint-disable-next-line @typescript-eslint/require-await -- the importer takes its pieces from an async source
 async function* onePiece(bytes: Uint8Array) {
   yield { bytes, share: 1 };
 }
