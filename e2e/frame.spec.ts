@@ -84,6 +84,7 @@ const VIEWS = [
 ];
 for (const theme of ['light', 'dark', 'night']) {
   test(`no accessibility fault in the ${theme} theme`, async ({ page }) => {
+    test.slow();
     await page.evaluate((name) => localStorage.setItem('coulan-theme', name), theme);
     for (const view of VIEWS) {
       await page.goto(`${WAGTAIL}/${view}`);

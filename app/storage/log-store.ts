@@ -1,4 +1,4 @@
-import type { DayStore } from '@core/logbook/import/import-log';
+import type { DayStore } from '@core/logbook/import/import-options';
 import { type Columns, copyColumns } from '@core/series/columns';
 import type { DayLevel } from '@core/series/level';
 import type { CoulanDatabase } from './database';

@@ -1,4 +1,4 @@
-import type { FilePiece } from '@core/logbook/import/import-log';
+import type { FilePiece } from '@core/logbook/import/import-options';
 
 const PIECE_BYTES = 1 << 20;
 

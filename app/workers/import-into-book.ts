@@ -1,6 +1,7 @@
 import { guessLayout } from '@core/logbook/import/guess-layout';
 import { PLAIN_SEPARATOR } from '@core/logbook/import/plain-line';
-import { type FilePiece, importLog, type ImportResult } from '@core/logbook/import/import-log';
+import { importLog, type ImportResult } from '@core/logbook/import/import-log';
+import type { FilePiece } from '@core/logbook/import/import-options';
 import { UnreadableFile } from '@core/logbook/import/row-reader';
 import type { LogRecord } from '@core/rig/logbook';
 import { dayStartMs } from '@core/series/local-day';

@@ -1,4 +1,4 @@
-import type { FilePiece } from '@core/logbook/import/import-log';
+import type { FilePiece } from '@core/logbook/import/import-options';
 
 /** Pieces that may be on their way at once. */
 const AHEAD = 4;

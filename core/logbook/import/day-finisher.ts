@@ -4,7 +4,7 @@ import { reduceDay } from '../../series/level';
 import { orderByTime } from '../../series/order';
 import { outsideSpans } from '../../series/span';
 import type { Columns } from '../../series/columns';
-import type { ImportOptions } from './import-log';
+import type { ImportOptions } from './import-options';
 import type { RemarkList } from './remark';
 
 /** What is done with each day of a log, in order of the calendar: put in order of time, cleared of what is known already, integrated, stored. */

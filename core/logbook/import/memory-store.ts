@@ -1,5 +1,5 @@
 import { type Columns, copyColumns } from '../../series/columns';
-import type { DayStore } from './import-log';
+import type { DayStore } from './import-options';
 
 /** A DayStore in memory, for tests and benchmarks. */
 export class MemoryStore implements DayStore {
