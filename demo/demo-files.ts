@@ -1,5 +1,6 @@
-import { RIG_FORMAT, type RigFile } from '../core/rig/rig-file';
-import { type Rig, RIG_VERSION } from '../core/rig/rig';
+import type { Rig } from '../core/rig/rig';
+import type { RigFile } from '../core/rig/rig-file';
+import { RIG_FORMAT, RIG_VERSION } from '../core/rig/version';
 import { piedWagtail, saltmarshSurvey } from './rigs';
 import { saltmarshOctober, wagtailMarch } from './scenarios';
 import { simulate } from './simulate';

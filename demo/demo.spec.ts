@@ -1,7 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { auditDay } from '../core/audit/audit';
-import { nominalVoltage, sizeBank } from '../core/bank/size-bank';
+import { nominalVoltage } from '../core/bank/size-bank';
 import { entered } from '../core/formula/figure';
 import { FullMarkFinder } from '../core/logbook/full-marks';
 import { guessLayout } from '../core/logbook/import/guess-layout';
@@ -9,7 +8,7 @@ import { importLog } from '../core/logbook/import/import-log';
 import { MemoryStore } from '../core/logbook/import/memory-store';
 import { judgeKeepUp, type KeepUpVerdict } from '../core/logbook/keep-up';
 import { buildLedger } from '../core/logbook/ledger';
-import { deriveSettings } from '../core/monitor/derive-settings';
+import { deriveRig } from '../core/rig/derive-rig';
 import { parseRigFile } from '../core/rig/rig-file';
 import { demoFiles } from './demo-files';
 
@@ -37,9 +36,10 @@ async function book(rigName: string, logName: string) {
     onProgress: () => undefined,
     checkCancelled: () => undefined,
   });
-  const audit = auditDay(rig.loads, rig.inverter, nominalVoltage(bank));
-  const sized = sizeBank(bank, audit.dayAh);
-  const { settings, tailA } = deriveSettings(bank, sized, rig.monitor, audit.smallestStanding);
+  const derived = deriveRig(rig, null);
+  const { audit } = derived;
+  const sized = derived.bank!;
+  const { settings, tailA } = derived.monitor!;
   const setting = (id: string) => settings.find((s) => s.id === id)!.figure;
   const finder = new FullMarkFinder({
     school: 'three',

@@ -1,5 +1,7 @@
-import type { Load } from '../core/rig/load';
-import { newRig } from '../core/rig/new-rig';
+import { GENERIC_BATTERIES } from '../core/bank/generic-batteries.data';
+import type { Inverter } from '../core/rig/inverter';
+import type { DayPattern, Load, PatternId, Recording } from '../core/rig/load';
+import { newBank, newInverter, newLoad, newRig } from '../core/rig/new-rig';
 import type { Rig } from '../core/rig/rig';
 
 /** The two made-up demo rigs. Places, people and makers do not exist. */
@@ -8,55 +10,172 @@ type Use = Load['use'];
 const always: Use = { by: 'always' };
 const hours = (hoursPerDay: number): Use => ({ by: 'hours', hoursPerDay });
 const share = (dutyFraction: number): Use => ({ by: 'share', dutyFraction });
+const named = (id: PatternId): DayPattern => ({ by: 'named', id });
+const watts = (powerW: number): Load['power'] => ({ by: 'watts', powerW });
+const model = (id: string) => GENERIC_BATTERIES.find((battery) => battery.id === id)!;
 
-const load = (
-  id: string,
-  group: string,
-  name: string,
-  supply: 'dc' | 'ac',
-  powerW: number,
-  use: Use,
-  quantity = 1,
-): Load => ({
-  id,
-  name,
-  group,
-  supply,
-  power: { by: 'watts', powerW },
-  use,
-  quantity,
-});
+function load(id: string, group: string, name: string, power: Load['power'], use: Use, more: Partial<Load> = {}): Load {
+  return { ...newLoad(id, group), name, power, use, ...more };
+}
+
+/** The chiller as heard by a telephone beside it: nine cycles, no two the same. */
+const chillerHeard: Recording = {
+  from: 'sound',
+  atMs: Date.UTC(2026, 1, 20, 9, 12),
+  states: [
+    { name: 'resting', powerW: 0 },
+    { name: 'running', powerW: 38 },
+  ],
+  spans: [
+    [0, 640],
+    [1, 905],
+    [0, 1610],
+    [1, 980],
+    [0, 1585],
+    [1, 850],
+    [0, 1720],
+    [1, 890],
+    [0, 1490],
+    [1, 1040],
+    [0, 1655],
+    [1, 870],
+    [0, 1700],
+    [1, 925],
+    [0, 1540],
+    [1, 895],
+    [0, 1630],
+    [1, 960],
+    [0, 1575],
+    [1, 410],
+  ].map(([state, seconds]) => ({ state: state!, seconds: seconds! })),
+};
+
+const bench: Inverter = {
+  ...newInverter('bench'),
+  name: 'Bench inverter',
+  continuousW: 1200,
+  surgeW: 2400,
+  efficiencyFraction: 0.89,
+  standbyW: 9,
+  hoursOnPerDay: 10,
+  cutOffV: 21.6,
+  bench: [
+    [0, 26.4, 0.34],
+    [26, 26.4, 1.46],
+    [58, 26.3, 2.82],
+    [174, 26.2, 7.75],
+    [410, 26.0, 18.05],
+    [640, 25.8, 28.55],
+  ].map(([acW, dcV, dcA]) => ({ acW: acW!, dcV: dcV!, dcA: dcA! })),
+};
 
 export const piedWagtail: Rig = {
   ...newRig('demo-pied-wagtail', 'Pied Wagtail', 'Europe/Ljubljana'),
   purpose: 'Travelling library and repair café in a former mobile clinic, on a weekly round of hill villages',
   place: { name: 'Upper Lindre valley', timeZone: 'Europe/Ljubljana', latitudeDeg: 46.2, longitudeDeg: 14.1 },
+  audit: { month: 3, ambientTempC: 21, sizeFor: 'nine-in-ten', sunHoursPerDay: 3.2 },
   loads: [
-    load('router', 'Always on', 'Router and modem', 'dc', 7.4, always),
-    load('alarms', 'Always on', 'Gas and smoke alarms', 'dc', 1.1, always),
-    load('lamps', 'Cabin', 'Reading lamps', 'dc', 2.9, hours(4.1), 8),
-    load('fan', 'Cabin', 'Ventilation unit', 'dc', 11.6, hours(10.6)),
-    load('chiller', 'Cabin', 'Drinks chiller', 'dc', 38, share(0.354)),
-    {
-      ...load('pump', 'Cabin', 'Water pump', 'dc', 0, hours(0.34)),
-      power: { by: 'volts-amps', voltageV: 25.6, currentA: 2.4 },
-    },
-    load('solder', 'Workshop', 'Soldering bench', 'dc', 88, hours(1.2)),
-    load('scanner', 'Workshop', 'Book scanner', 'ac', 26, hours(4)),
-    load('laminator', 'On the inverter', 'Laminator', 'ac', 410, hours(0.28)),
-    load('printer', 'On the inverter', 'Receipt printer', 'ac', 34, hours(0.6)),
-    load('laptops', 'On the inverter', 'Laptop chargers', 'ac', 58, hours(1.25), 3),
+    load('router', 'Always on', 'Router and modem', watts(7.4), always, {
+      known: 'logged',
+      must: true,
+    }),
+    load('alarms', 'Always on', 'Gas and smoke alarms', watts(1.1), always, { must: true }),
+    load('lamps', 'Cabin', 'Reading lamps', watts(2.9), hours(4.1), {
+      known: 'clamp',
+      quantity: 8,
+      pattern: named('evening'),
+    }),
+    load('fan', 'Cabin', 'Ventilation unit', watts(11.6), hours(10.6), {
+      known: 'clamp',
+      pattern: named('day'),
+      climate: { by: 'above', tempC: 16 },
+    }),
+    load(
+      'chiller',
+      'Cabin',
+      'Drinks chiller',
+      watts(38),
+      { by: 'timed', recording: chillerHeard, hoursPerDay: 24 },
+      {
+        known: 'timed',
+        surgeFactor: 3,
+        climate: { by: 'compressor', setTempC: 6, refTempC: 21 },
+      },
+    ),
+    load('pump', 'Cabin', 'Water pump', { by: 'volts-amps', voltageV: 25.6, currentA: 2.4 }, hours(0.34), {
+      known: 'clamp',
+      pattern: named('meals'),
+      surgeFactor: 2,
+    }),
+    load('solder', 'Workshop', 'Soldering bench', watts(88), hours(1.6), {
+      known: 'clamp',
+      pattern: named('day'),
+      daysPerWeek: 5,
+      spread: { lowFraction: 0.4, highFraction: 1.7 },
+    }),
+    load('scanner', 'Workshop', 'Book scanner', watts(26), hours(5.2), {
+      known: 'wattmeter',
+      supply: 'ac',
+      pattern: named('day'),
+      daysPerWeek: 5,
+    }),
+    load('laminator', 'On the inverter', 'Laminator', watts(410), hours(0.36), {
+      known: 'wattmeter',
+      supply: 'ac',
+      pattern: named('day'),
+      daysPerWeek: 5,
+      spread: { lowFraction: 0.3, highFraction: 2 },
+    }),
+    load('printer', 'On the inverter', 'Receipt printer', watts(34), hours(0.8), {
+      supply: 'ac',
+      pattern: named('day'),
+      daysPerWeek: 5,
+    }),
+    load('laptops', 'On the inverter', 'Laptop chargers', watts(58), hours(1.25), {
+      known: 'wattmeter',
+      supply: 'ac',
+      quantity: 3,
+      pattern: named('evening'),
+    }),
   ],
-  inverter: { name: 'Bench inverter', efficiencyFraction: 0.89, standbyW: 9, hoursOnPerDay: 10 },
+  inverters: [bench],
+  trials: [
+    {
+      id: 'trial-1',
+      atMs: Date.UTC(2026, 1, 3, 18, 0),
+      says: 'Film night, lamps and laptops',
+      drawW: 150,
+      method: 'itemised',
+      predictedH: 36.3,
+      observedH: 33.5,
+    },
+    {
+      id: 'trial-2',
+      atMs: Date.UTC(2026, 1, 11, 17, 30),
+      says: 'Laminating day',
+      drawW: 480,
+      method: 'itemised',
+      predictedH: 11.1,
+      observedH: 10.4,
+    },
+    {
+      id: 'trial-3',
+      atMs: Date.UTC(2026, 2, 5, 19, 0),
+      says: 'Market evening',
+      drawW: 210,
+      method: 'flat',
+      predictedH: 26.5,
+      observedH: null,
+    },
+  ],
   bank: {
-    chemistryId: 'lfp',
-    battery: { name: 'LFP 160 Ah, 24 V', cellsInSeries: 8, capacityAh: 160 },
-    seriesCount: 1,
-    parallelCount: 2,
-    usableFraction: 0.8,
+    ...newBank(model('generic-lfp-8-160'), 1, 2),
+    boughtIn: '2025-04',
     ageingFraction: 0.9,
     coldestTempC: 5,
     autonomyDays: 2,
+    cableLengthM: 1.2,
+    cableAreaMm2: 35,
   },
   monitor: {
     capacitySchool: 'rated',
@@ -73,29 +192,44 @@ export const piedWagtail: Rig = {
   },
 };
 
+const oldCells = model('generic-flooded-1-450');
+
 export const saltmarshSurvey: Rig = {
   ...newRig('demo-saltmarsh-survey', 'Saltmarsh Survey', 'Europe/Amsterdam'),
   purpose: 'Flat-bottomed survey barge in the Grey Wader estuary; mooring with shore power at weekends only',
   place: { name: 'Grey Wader estuary', timeZone: 'Europe/Amsterdam', latitudeDeg: 53.3, longitudeDeg: 6.1 },
+  audit: { month: 10, ambientTempC: 14, sizeFor: 'nine-in-ten', sunHoursPerDay: 1.6 },
   loads: [
-    load('bilge', 'Always on', 'Bilge alarm and float switch', 'dc', 0.6, always),
-    load('logger', 'Always on', 'Tide logger', 'dc', 4.2, always),
-    load('anchor', 'Deck', 'Anchor light', 'dc', 3.5, hours(11)),
-    load('pump', 'Deck', 'Bilge pump', 'dc', 62, hours(0.2)),
-    load('sounder', 'Survey', 'Echo sounder', 'dc', 24, hours(5)),
-    load('freezer', 'Survey', 'Sample freezer', 'dc', 55, share(0.38)),
-    load('radio', 'Survey', 'Radio, mostly listening', 'dc', 6, hours(12)),
-    load('lamps', 'Cabin', 'Cabin lamps', 'dc', 4, hours(4), 4),
+    load('bilge', 'Always on', 'Bilge alarm and float switch', watts(0.6), always, { must: true }),
+    load('logger', 'Always on', 'Tide logger', watts(4.2), always, { known: 'clamp', must: true }),
+    load('anchor', 'Deck', 'Anchor light', watts(3.5), hours(11), { pattern: named('night'), must: true }),
+    load('pump', 'Deck', 'Bilge pump', watts(62), hours(0.2), {
+      known: 'clamp',
+      surgeFactor: 2,
+      must: true,
+      spread: { lowFraction: 0.2, highFraction: 4 },
+    }),
+    load('sounder', 'Survey', 'Echo sounder', watts(24), hours(7), {
+      known: 'clamp',
+      pattern: named('day'),
+      daysPerWeek: 5,
+    }),
+    load('freezer', 'Survey', 'Sample freezer', watts(55), share(0.38), {
+      surgeFactor: 3,
+      must: true,
+      climate: { by: 'compressor', setTempC: -15, refTempC: 14 },
+    }),
+    load('radio', 'Survey', 'Radio, mostly listening', watts(6), hours(12), { pattern: named('day') }),
+    load('lamps', 'Cabin', 'Cabin lamps', watts(4), hours(4), { quantity: 4, pattern: named('evening') }),
   ],
   bank: {
-    chemistryId: 'flooded',
-    battery: { name: '2 V cell, 450 Ah', cellsInSeries: 1, capacityAh: 450 },
-    seriesCount: 6,
-    parallelCount: 1,
-    usableFraction: 0.5,
+    ...newBank(oldCells, 6, 1),
+    boughtIn: '2023-06',
     ageingFraction: 0.85,
     coldestTempC: 5,
     autonomyDays: 3,
+    cableLengthM: 2.5,
+    cableAreaMm2: 35,
   },
   monitor: {
     capacitySchool: 'rated',

@@ -39,7 +39,7 @@ export interface Scenario {
 export function simulate(scenario: Scenario): Sample[] {
   const { rig, stepMs } = scenario;
   const bank = rig.bank!;
-  const chemistry = CHEMISTRIES[bank.chemistryId];
+  const chemistry = CHEMISTRIES[bank.battery.chemistryId];
   const cells = bank.seriesCount * bank.battery.cellsInSeries;
   const capacityAh = bank.battery.capacityAh * bank.parallelCount;
   const absorptionV = rig.monitor.lowestAbsorptionV!;

@@ -17,7 +17,34 @@ export const applyEdit = createReducer(
     (rig, { from, to }) =>
       rig && { ...rig, loads: rig.loads.map((load) => (load.group === from ? { ...load, group: to } : load)) },
   ),
-  on(RigEdits.inverterChanged, (rig, { inverter }) => rig && { ...rig, inverter }),
+  on(RigEdits.loadsAdded, (rig, { loads, at }) => {
+    if (!rig) return rig;
+    const to = at ?? rig.loads.length;
+    return { ...rig, loads: [...rig.loads.slice(0, to), ...loads, ...rig.loads.slice(to)] };
+  }),
+  on(RigEdits.loadMoved, (rig, { id, before, group }) => {
+    const moved = rig?.loads.find((load) => load.id === id);
+    if (!rig || !moved) return rig;
+    const others = rig.loads.filter((load) => load.id !== id);
+    const at = others.findIndex((load) => load.id === before);
+    const to = at < 0 ? others.length : at;
+    return { ...rig, loads: [...others.slice(0, to), { ...moved, group }, ...others.slice(to)] };
+  }),
+  on(RigEdits.auditChanged, (rig, { changes }) => rig && { ...rig, audit: { ...rig.audit, ...changes } }),
+  on(RigEdits.inverterAdded, (rig, { inverter }) => rig && { ...rig, inverters: [...rig.inverters, inverter] }),
+  on(
+    RigEdits.inverterChanged,
+    (rig, { id, changes }) => rig && { ...rig, inverters: changed(rig.inverters, id, changes) },
+  ),
+  on(
+    RigEdits.inverterRemoved,
+    (rig, { id }) => rig && { ...rig, inverters: rig.inverters.filter((one) => one.id !== id) },
+  ),
+  on(RigEdits.trialAdded, (rig, { trial }) => rig && { ...rig, trials: [...rig.trials, trial] }),
+  on(RigEdits.trialChanged, (rig, { id, changes }) => rig && { ...rig, trials: changed(rig.trials, id, changes) }),
+  on(RigEdits.trialRemoved, (rig, { id }) => rig && { ...rig, trials: rig.trials.filter((one) => one.id !== id) }),
+  on(RigEdits.shelfChanged, (rig, { shelf }) => rig && { ...rig, shelf }),
+  on(RigEdits.chemistryChanged, (rig, { edits }) => rig && { ...rig, chemistryEdits: edits }),
   on(RigEdits.bankChanged, (rig, { bank }) => rig && { ...rig, bank }),
   on(RigEdits.monitorChanged, (rig, { changes }) => rig && { ...rig, monitor: { ...rig.monitor, ...changes } }),
   on(RigEdits.settingEntered, (rig, { id, value, atMs }) => {
@@ -51,3 +78,6 @@ export const applyEdit = createReducer(
 function inLogbook(rig: Rig | null, change: (book: Rig['logbook']) => Partial<Rig['logbook']>): Rig | null {
   return rig && { ...rig, logbook: { ...rig.logbook, ...change(rig.logbook) } };
 }
+
+const changed = <Row extends { id: string }>(rows: readonly Row[], id: string, changes: Partial<Row>): Row[] =>
+  rows.map((row) => (row.id === id ? { ...row, ...changes } : row));

@@ -1,8 +1,8 @@
-import { newBank } from '@core/rig/new-rig';
+import { simpleBank } from '@core/rig/new-rig';
 import { bankWords } from './bank-words';
 
 describe('bankWords', () => {
-  const lfp = newBank('lfp');
+  const lfp = simpleBank('lfp');
   it.each([
     [{}, '12.8 V LFP, one of 100 Ah'],
     [{ parallelCount: 2 }, '12.8 V LFP, two of 100 Ah in parallel'],

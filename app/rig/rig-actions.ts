@@ -1,9 +1,12 @@
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
-import type { Bank } from '@core/rig/bank';
-import type { Inverter, Load } from '@core/rig/load';
+import type { DayQuantiles } from '@core/audit/simulate-day';
+import type { Bank, Battery, ChemistryEdits } from '@core/rig/bank';
+import type { Inverter } from '@core/rig/inverter';
+import type { AuditPlan, Load } from '@core/rig/load';
 import type { LogMapping, LogRecord, Logbook, Reading } from '@core/rig/logbook';
 import type { MonitorPlan, SettingId } from '@core/rig/monitor';
 import type { Rig } from '@core/rig/rig';
+import type { RuntimeTrial } from '@core/rig/trial';
 
 /** What a person does to the plan. Every one of these can be undone. */
 export const RigEdits = createActionGroup({
@@ -13,8 +16,18 @@ export const RigEdits = createActionGroup({
     'Load changed': props<{ id: string; changes: Partial<Load> }>(),
     'Load removed': props<{ id: string }>(),
     'Group renamed': props<{ from: string; to: string }>(),
-    'Inverter changed': props<{ inverter: Inverter | null; field?: string }>(),
-    'Bank changed': props<{ bank: Bank; field?: string }>(),
+    'Loads added': props<{ loads: Load[]; at: number | null }>(),
+    'Load moved': props<{ id: string; before: string | null; group: string }>(),
+    'Audit changed': props<{ changes: Partial<AuditPlan> }>(),
+    'Inverter added': props<{ inverter: Inverter }>(),
+    'Inverter changed': props<{ id: string; changes: Partial<Inverter> }>(),
+    'Inverter removed': props<{ id: string }>(),
+    'Trial added': props<{ trial: RuntimeTrial }>(),
+    'Trial changed': props<{ id: string; changes: Partial<RuntimeTrial> }>(),
+    'Trial removed': props<{ id: string }>(),
+    'Shelf changed': props<{ shelf: Battery[]; field?: string }>(),
+    'Chemistry changed': props<{ edits: ChemistryEdits; field?: string }>(),
+    'Bank changed': props<{ bank: Bank | null; field?: string }>(),
     'Monitor changed': props<{ changes: Partial<MonitorPlan> }>(),
     'Setting entered': props<{ id: SettingId; value: number | null; atMs: number }>(),
     'Details changed': props<{ changes: Partial<Pick<Rig, 'name' | 'purpose' | 'place'>> }>(),
@@ -37,6 +50,7 @@ export const RigEvents = createActionGroup({
     Redo: emptyProps(),
     /** The field being typed into was left: the next edit is a step of its own. */
     Settled: emptyProps(),
+    'Day simulated': props<{ quantiles: DayQuantiles }>(),
     Saved: props<{ revision: number; atMs: number }>(),
     'Save failed': props<{ says: string }>(),
     /** Another tab wrote the rig and nothing here was unsaved. */

@@ -1,5 +1,5 @@
 import type { Action } from '@ngrx/store';
-import { newBank, newLoad, newRig } from '@core/rig/new-rig';
+import { newLoad, newRig, simpleBank } from '@core/rig/new-rig';
 import { RigEdits, RigEvents } from './rig-actions';
 import { rigReducer, type RigState } from './rig-feature';
 
@@ -75,7 +75,7 @@ describe('rig state', () => {
     expect(state.rig!.logbook.readings.map(({ id }) => id)).toEqual(['y', 'x']);
   });
   it('follows another tab, and undo goes back to what was here', () => {
-    const theirs = { ...rig, bank: newBank('agm') };
+    const theirs = { ...rig, bank: simpleBank('agm') };
     const state = after(opened, RigEvents.followedOtherTab({ rig: theirs, revision: 4 }));
     expect([state.rig, state.revision, state.edits]).toEqual([theirs, 4, 0]);
     expect(after(state, RigEvents.undo()).rig).toEqual(rig);

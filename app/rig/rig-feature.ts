@@ -1,4 +1,5 @@
 import { type Action, createFeature, createReducer, createSelector, on } from '@ngrx/store';
+import type { DayQuantiles } from '@core/audit/simulate-day';
 import type { Rig } from '@core/rig/rig';
 import { applyEdit } from './apply-edit';
 import { RigEvents } from './rig-actions';
@@ -10,8 +11,10 @@ export interface RigState {
   future: Rig[];
   /** The edit that typing goes on adding to; null once the field is left. */
   openEdit: string | null;
-  /** The plan before the last edit and the edit's name. */
-  lastEdit: { before: Rig; name: string } | null;
+  /** The plan before the last edit, and its day as drawn. */
+  lastEdit: { before: Rig; quantiles: DayQuantiles | null } | null;
+  /** The audited day as the simulation last drew it. */
+  quantiles: DayQuantiles | null;
   /** Counts changes of the plan, so that a save knows whether it saved the newest. */
   edits: number;
   revision: number;
@@ -27,6 +30,7 @@ const initial: RigState = {
   future: [],
   openEdit: null,
   lastEdit: null,
+  quantiles: null,
   edits: 0,
   revision: 0,
   saving: { state: 'saved', atMs: null, says: '' },
@@ -37,6 +41,7 @@ const events = createReducer(
   initial,
   on(RigEvents.opened, (_state, { rig, revision }): RigState => ({ ...initial, rig, revision })),
   on(RigEvents.closed, (): RigState => initial),
+  on(RigEvents.daySimulated, (state, { quantiles }): RigState => ({ ...state, quantiles })),
   on(RigEvents.settled, (state): RigState => (state.openEdit === null ? state : { ...state, openEdit: null })),
   on(RigEvents.undo, (state): RigState => {
     const rig = state.past.at(-1);
@@ -47,7 +52,7 @@ const events = createReducer(
       past: state.past.slice(0, -1),
       future: [state.rig, ...state.future],
       openEdit: null,
-      lastEdit: { before: state.rig, name: 'undo' },
+      lastEdit: { before: state.rig, quantiles: state.quantiles },
     });
   }),
   on(RigEvents.redo, (state): RigState => {
@@ -59,7 +64,7 @@ const events = createReducer(
       past: [...state.past, state.rig],
       future,
       openEdit: null,
-      lastEdit: { before: state.rig, name: 'redo' },
+      lastEdit: { before: state.rig, quantiles: state.quantiles },
     });
   }),
   on(RigEvents.saved, (state, { revision, atMs }): RigState => ({
@@ -80,7 +85,7 @@ const events = createReducer(
           past: [...state.past, state.rig].slice(-UNDO_STEPS),
           future: [],
           openEdit: null,
-          lastEdit: { before: state.rig, name: 'another tab' },
+          lastEdit: { before: state.rig, quantiles: state.quantiles },
         }
       : state,
   ),
@@ -99,7 +104,7 @@ export function rigReducer(state: RigState = initial, action: Action): RigState 
     past: goesOn ? state.past : [...state.past, state.rig].slice(-UNDO_STEPS),
     future: [],
     openEdit: name,
-    lastEdit: goesOn && state.lastEdit ? state.lastEdit : { before: state.rig, name: action.type },
+    lastEdit: goesOn && state.lastEdit ? state.lastEdit : { before: state.rig, quantiles: state.quantiles },
   });
 }
 

@@ -1,33 +1,40 @@
 import { createSelector } from '@ngrx/store';
-import { deriveRig, movedFigures, staleSettings } from '@core/rig/derive-rig';
+import { deriveRig, type DerivingParts, movedFigures, staleSettings } from '@core/rig/derive-rig';
 import type { Rig } from '@core/rig/rig';
 import { rigFeature } from './rig-feature';
 
-const selectLoads = createSelector(rigFeature.selectRig, (rig) => rig?.loads ?? null);
-const selectInverter = createSelector(rigFeature.selectRig, (rig) => rig?.inverter ?? null);
-const selectBank = createSelector(rigFeature.selectRig, (rig) => rig?.bank ?? null);
-const selectMonitor = createSelector(rigFeature.selectRig, (rig) => rig?.monitor ?? null);
+const part = <Key extends keyof DerivingParts>(key: Key) =>
+  createSelector(rigFeature.selectRig, (rig): Rig[Key] | null => rig?.[key] ?? null);
+
+/** The parts of a plan from which figures follow; the same object while none of them has changed. */
+const selectParts = createSelector(
+  part('audit'),
+  part('loads'),
+  part('inverters'),
+  part('bank'),
+  part('monitor'),
+  part('chemistryEdits'),
+  (audit, loads, inverters, bank, monitor, chemistryEdits): DerivingParts | null =>
+    audit && loads && inverters && monitor && chemistryEdits
+      ? { audit, loads, inverters, bank, monitor, chemistryEdits }
+      : null,
+);
 
 /** All that follows from the plan; anew only when a part that it follows from has changed. */
 export const selectDerived = createSelector(
-  selectLoads,
-  selectInverter,
-  selectBank,
-  selectMonitor,
-  (loads, inverter, bank, monitor) => (loads && monitor ? deriveRig({ loads, inverter, bank, monitor }) : null),
+  selectParts,
+  rigFeature.selectQuantiles,
+  (parts, quantiles) => parts && deriveRig(parts, quantiles),
 );
-
-const sameInputs = (a: Rig, b: Rig) =>
-  a.loads === b.loads && a.inverter === b.inverter && a.bank === b.bank && a.monitor === b.monitor;
 
 /** What the last edit moved, and the settings that it made stale. */
 export const selectConsequences = createSelector(
   rigFeature.selectLastEdit,
-  rigFeature.selectRig,
+  selectParts,
   selectDerived,
-  (edit, rig, after) => {
-    if (!edit || !rig || !after || sameInputs(edit.before, rig)) return null;
-    const before = deriveRig(edit.before);
+  (edit, parts, after) => {
+    if (!edit || !parts || !after || sameParts(edit.before, parts)) return null;
+    const before = deriveRig(edit.before, edit.quantiles);
     const staleBefore = new Set(staleSettings(before).map((setting) => setting.id));
     return {
       moved: movedFigures(before, after),
@@ -35,3 +42,6 @@ export const selectConsequences = createSelector(
     };
   },
 );
+
+const sameParts = (a: DerivingParts, b: DerivingParts) =>
+  (Object.keys(b) as (keyof DerivingParts)[]).every((key) => a[key] === b[key]);

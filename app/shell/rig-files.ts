@@ -1,5 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import type { Rig } from '@core/rig/rig';
+import { RIG_FORMAT, RIG_VERSION } from '@core/rig/version';
+import { saveBlob } from '../ui/save-text';
 import { LogWorkerClient } from '../workers/log-worker-client';
 import type { RigImported } from '../workers/log-worker-api';
 
@@ -11,16 +13,7 @@ export class RigFiles {
   /** Hands the browser the whole rig as one file. Works without storage too: then the plan alone. */
   async download(rig: Rig): Promise<void> {
     const blob = await this.worker.api.exportRig(rig).catch(() => planOnly(rig));
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(blob);
-    link.download = `${
-      rig.name
-        .replace(/[^\p{L}\p{N}]+/gu, '-')
-        .replace(/^-|-$/g, '')
-        .toLowerCase() || 'rig'
-    }.coulan.${blob.type === 'application/zip' ? 'zip' : 'json'}`;
-    link.click();
-    setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+    saveBlob(blob, `${rig.name.replaceAll('.', ' ')}.coulan.${blob.type === 'application/zip' ? 'zip' : 'json'}`);
   }
 
   async read(file: File): Promise<{ rig: Rig } | { says: string }> {
@@ -31,7 +24,7 @@ export class RigFiles {
 
 function planOnly(rig: Rig): Blob {
   const plan: Rig = { ...rig, logbook: { ...rig.logbook, logs: [] } };
-  return new Blob([JSON.stringify({ format: 'coulan-rig', version: 1, rig: plan, logs: [] }, null, 1)], {
+  return new Blob([JSON.stringify({ format: RIG_FORMAT, version: RIG_VERSION, rig: plan, logs: [] }, null, 1)], {
     type: 'application/json',
   });
 }
@@ -43,7 +36,7 @@ function problemText(problem: Extract<RigImported, { problem: unknown }>['proble
     case 'not-a-rig':
       return 'This is not a rig file: it does not begin with "format": "coulan-rig". A meter’s CSV is dropped in the logbook of a rig.';
     case 'newer-version':
-      return `The file was written by a newer Coulan (file version ${problem.version}, this one reads version 1). Update Coulan and try again.`;
+      return `The file was written by a newer Coulan (file version ${problem.version}, this one reads up to version ${RIG_VERSION}). Update Coulan and try again.`;
     case 'wrong-field':
       return `The first wrong field is ${problem.path}: ${problem.says}. Correct it in the file, or export again where it came from.`;
     case 'logs-differ':

@@ -17,6 +17,7 @@ import { KeysDialog } from './keys-dialog';
 import { QuickReading } from './quick-reading';
 import { RigFiles } from './rig-files';
 import { SavedState } from './saved-state';
+import { DaySimulation } from '../rig/day-simulation';
 import { Shortcuts } from './shortcuts';
 import { StageStates } from './stage-states';
 import { STAGES } from './stages';
@@ -78,6 +79,7 @@ export class RigFrame {
         this.stagesOpen.set(false);
         this.workings.sheetOpen.set(false);
       });
+    inject(DaySimulation);
     const unbind = inject(Shortcuts).bind();
     inject(DestroyRef).onDestroy(() => {
       unbind();

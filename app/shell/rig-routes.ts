@@ -26,6 +26,31 @@ export const rigRoutes: Routes = [
         loadComponent: () => import('../stages/audit/audit-page').then((m) => m.AuditPage),
       },
       {
+        path: 'audit/day',
+        title: 'The day · Audit · Coulan',
+        loadComponent: () => import('../stages/audit/day-page').then((m) => m.DayPage),
+      },
+      {
+        path: 'audit/worth',
+        title: 'Worth · Audit · Coulan',
+        loadComponent: () => import('../stages/audit/worth-page').then((m) => m.WorthPage),
+      },
+      {
+        path: 'audit/inverters',
+        title: 'Inverters · Audit · Coulan',
+        loadComponent: () => import('../stages/audit/inverters-page').then((m) => m.InvertersPage),
+      },
+      {
+        path: 'audit/how-long',
+        title: 'How long · Audit · Coulan',
+        loadComponent: () => import('../stages/audit/how-long-page').then((m) => m.HowLongPage),
+      },
+      {
+        path: 'audit/record/:loadId',
+        title: 'Recording · Audit · Coulan',
+        loadComponent: () => import('../stages/audit/record/record-page').then((m) => m.RecordPage),
+      },
+      {
         path: 'bank',
         title: 'Bank · Coulan',
         loadComponent: () => import('../stages/bank/bank-page').then((m) => m.BankPage),

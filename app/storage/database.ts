@@ -1,5 +1,6 @@
 import { Dexie, type DexieOptions, type EntityTable, type Table } from 'dexie';
 import type { Remark, RemarkCode } from '@core/logbook/import/remark';
+import { liftRig } from '@core/rig/lift';
 import type { Rig } from '@core/rig/rig';
 import type { Columns } from '@core/series/columns';
 import type { DaySums } from '@core/series/day-sums';
@@ -57,5 +58,14 @@ export class CoulanDatabase extends Dexie {
       logParts: '++id, [logId+key], logId',
       logRemarks: 'logId',
     });
+    // Rigs of file version 1.
+    this.version(2)
+      .stores({})
+      .upgrade((old) =>
+        old
+          .table('rigs')
+          .toCollection()
+          .modify((row: { rig: unknown }) => (row.rig = liftRig(row.rig, 1))),
+      );
   }
 }

@@ -27,8 +27,8 @@ Chart.register(LineController, LineElement, PointElement, LinearScale, Filler);
 export interface ChartLine {
   says: string;
   points: readonly Point[];
-  /** "flow": above zero filled as in, below hatched as out. */
-  look: 'flow' | 'plain' | 'dashed';
+  /** "flow": above zero filled as in, below hatched as out; "points": measured, without a line. */
+  look: 'flow' | 'plain' | 'dashed' | 'points';
   /** Lines with the same axis share a panel; "below" stands under "main". */
   axis: 'main' | 'below';
 }
@@ -115,7 +115,10 @@ export class LineChart {
           data: line.points as Point[],
           yAxisID: line.axis,
           parsing: false as const,
-          pointRadius: 0,
+          pointRadius: line.look === 'points' ? 3.5 : 0,
+          showLine: line.look !== 'points',
+          pointBackgroundColor: ink('--page'),
+          pointBorderWidth: 1.5,
           spanGaps: false,
           borderColor: ink(line.look === 'dashed' ? '--ink3' : line.axis === 'below' ? '--ink2' : '--mark'),
           borderWidth: line.look === 'dashed' ? 1.3 : 1.4,

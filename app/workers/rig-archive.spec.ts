@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
-import { newBank, newLoad, newRig } from '@core/rig/new-rig';
+import { newLoad, newRig, simpleBank } from '@core/rig/new-rig';
 import type { Rig } from '@core/rig/rig';
 import { dayStartMs } from '@core/series/local-day';
 import type { CoulanDatabase } from '../storage/database';
@@ -77,7 +77,7 @@ async function rigWithLog(db: CoulanDatabase, samples: readonly Sample[]): Promi
     () => false,
   );
   if ('failed' in result) throw new Error(result.failed + result.says);
-  const rig: Rig = { ...newRig('r', 'Rig', 'Europe/Berlin'), loads: [newLoad('a', 'Cabin')], bank: newBank('lfp') };
+  const rig: Rig = { ...newRig('r', 'Rig', 'Europe/Berlin'), loads: [newLoad('a', 'Cabin')], bank: simpleBank('lfp') };
   rig.logbook = { ...rig.logbook, logs: [result.record] };
   await saveRig(db, rig, 0, 1);
   return rig;

@@ -1,8 +1,9 @@
 import { strFromU8, strToU8, unzipSync, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import { importLog } from '@core/logbook/import/import-log';
 import type { LogMapping, LogRecord } from '@core/rig/logbook';
-import { type Rig, RIG_VERSION } from '@core/rig/rig';
-import { parseRigFile, RIG_FORMAT, type RigFile } from '@core/rig/rig-file';
+import type { Rig } from '@core/rig/rig';
+import { parseRigFile, type RigFile } from '@core/rig/rig-file';
+import { RIG_FORMAT, RIG_VERSION } from '@core/rig/version';
 import type { Columns } from '@core/series/columns';
 import { dayStartMs } from '@core/series/local-day';
 import type { CoulanDatabase } from '../storage/database';

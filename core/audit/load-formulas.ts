@@ -11,9 +11,19 @@ export const powerFromVoltsAmps = formula({
   leavesOut: 'power factor on the AC side: a wattmeter shows watts, volts × amps may overstate them',
 });
 
-export const hoursFromShare = formula({
+export const runningHours = formula({
   id: 'audit.hours',
   says: 'hours a day',
+  unit: 'H',
+  words: 'hours × season and temperature, at most 24 h',
+  terms: { hours: { says: 'hours', unit: 'H' }, climate: { says: 'season and temperature', unit: 'Ratio' } },
+  compute: ({ hours, climate }) => Math.min(24, hours * climate),
+  source: 'running time',
+});
+
+export const hoursFromShare = formula({
+  id: 'audit.share-hours',
+  says: 'hours',
   unit: 'H',
   words: 'share of the time × 24 h',
   terms: { dutyFraction: { says: 'share of the time', unit: 'Fraction' }, dayH: { says: 'hours in a day', unit: 'H' } },
@@ -21,35 +31,59 @@ export const hoursFromShare = formula({
   source: 'duty share',
 });
 
-export const dcLoadDay = formula({
+/** A compressor that was recorded: its mean power grows with the temperature, up to running without a pause. */
+export const warmedMean = formula({
+  id: 'audit.warmed-mean',
+  says: 'mean power',
+  unit: 'W',
+  words: 'recorded mean × season and temperature, at most its running power',
+  terms: {
+    meanW: { says: 'recorded mean', unit: 'W' },
+    climate: { says: 'season and temperature', unit: 'Ratio' },
+    runningW: { says: 'running power', unit: 'W' },
+  },
+  compute: ({ meanW, climate, runningW }) => Math.min(runningW, meanW * climate),
+  source: 'duty grows with the difference in temperature',
+});
+
+export const loadDay = formula({
   id: 'audit.load-wh',
   says: 'energy a day',
   unit: 'Wh',
-  words: 'power × how many × hours a day',
+  words: 'power at the bank × how many × hours a day × share of days',
   terms: {
-    powerW: { says: 'power, each', unit: 'W' },
+    powerAtBankW: { says: 'power at the bank', unit: 'W' },
     quantity: { says: 'how many', unit: 'Count' },
     hoursPerDay: { says: 'hours a day', unit: 'H' },
+    daysFraction: { says: 'share of days', unit: 'Fraction' },
   },
-  compute: ({ powerW, quantity, hoursPerDay }) => powerW * quantity * hoursPerDay,
+  compute: ({ powerAtBankW, quantity, hoursPerDay, daysFraction }) =>
+    powerAtBankW * quantity * hoursPerDay * daysFraction,
   source: 'Wh = W · h',
 });
 
-export const acLoadDay = formula({
-  id: 'audit.ac-load-wh',
-  says: 'energy a day, off the bank',
+export const loggedDay = formula({
+  id: 'audit.logged-wh',
+  says: 'energy a day',
   unit: 'Wh',
-  words: 'power × how many × hours a day ÷ inverter efficiency',
+  words: 'logged energy × share of days × season and temperature',
   terms: {
-    powerW: { says: 'power, each', unit: 'W' },
-    quantity: { says: 'how many', unit: 'Count' },
-    hoursPerDay: { says: 'hours a day', unit: 'H' },
-    efficiencyFraction: { says: 'inverter efficiency', unit: 'Fraction' },
+    loggedWh: { says: 'logged a day', unit: 'Wh' },
+    daysFraction: { says: 'share of days', unit: 'Fraction' },
+    climate: { says: 'season and temperature', unit: 'Ratio' },
   },
-  compute: ({ powerW, quantity, hoursPerDay, efficiencyFraction }) =>
-    (powerW * quantity * hoursPerDay) / efficiencyFraction,
-  source: 'Wh = W · h ÷ efficiency',
-  leavesOut: 'the inverter’s own standby, which stands in its own row',
+  compute: ({ loggedWh, daysFraction, climate }) => loggedWh * daysFraction * climate,
+  source: 'a meter’s log',
+});
+
+export const loggedFromAh = formula({
+  id: 'audit.logged-ah',
+  says: 'logged a day',
+  unit: 'Wh',
+  words: 'logged amp-hours × bank voltage',
+  terms: { loggedAh: { says: 'logged a day', unit: 'Ah' }, nominalV: { says: 'bank voltage', unit: 'V' } },
+  compute: ({ loggedAh, nominalV }) => loggedAh * nominalV,
+  source: 'Wh = Ah · V, with the chemistry’s nominal voltage',
 });
 
 export const inverterStandbyDay = formula({

@@ -18,12 +18,13 @@ export const bankCapacity = formula({
   id: 'bank.capacity',
   says: 'rated capacity',
   unit: 'Ah',
-  words: 'strings in parallel × capacity of one battery at the 20-hour rate',
+  words: 'strings in parallel × capacity of one battery at the 20-hour rate + other strings',
   terms: {
     parallelCount: { says: 'strings in parallel', unit: 'Count' },
     capacityAh: { says: 'one battery, C20', unit: 'Ah' },
+    othersAh: { says: 'other strings', unit: 'Ah' },
   },
-  compute: ({ parallelCount, capacityAh }) => parallelCount * capacityAh,
+  compute: ({ parallelCount, capacityAh, othersAh }) => parallelCount * capacityAh + othersAh,
   source: 'parallel adds amp-hours',
 });
 
@@ -31,35 +32,56 @@ export const usableCapacity = formula({
   id: 'bank.usable',
   says: 'usable',
   unit: 'Ah',
-  words: 'rated capacity × usable share × ageing × cold',
+  words: 'rated capacity × usable share × what losses leave',
   terms: {
     capacityAh: { says: 'rated capacity', unit: 'Ah' },
     usableFraction: { says: 'usable share', unit: 'Fraction' },
+    leftFraction: { says: 'what losses leave', unit: 'Fraction' },
+  },
+  compute: ({ capacityAh, usableFraction, leftFraction }) => capacityAh * usableFraction * leftFraction,
+  source: 'usable-share sizing',
+});
+
+/** School "itemised": what ageing, cold and fast draws leave of the rated capacity. */
+export const itemisedLeft = formula({
+  id: 'bank.left',
+  says: 'what losses leave',
+  unit: 'Fraction',
+  words: 'left when aged × left when cold × left by Peukert',
+  terms: {
     ageingFraction: { says: 'left when aged', unit: 'Fraction' },
     coldFraction: { says: 'left when cold', unit: 'Fraction' },
+    peukertFraction: { says: 'left by Peukert', unit: 'Fraction' },
   },
-  compute: ({ capacityAh, usableFraction, ageingFraction, coldFraction }) =>
-    capacityAh * usableFraction * ageingFraction * coldFraction,
-  source: 'usable-share sizing',
-  leavesOut: 'Peukert: the rated capacity holds at the 20-hour rate, faster draws give less',
+  compute: ({ ageingFraction, coldFraction, peukertFraction }) => ageingFraction * coldFraction * peukertFraction,
+  source: 'school of the itemised losses: conversion losses stand in the audit',
+});
+
+/** School "flat": one share off for everything. */
+export const flatLeft = formula({
+  id: 'bank.left',
+  says: 'what losses leave',
+  unit: 'Fraction',
+  words: '1 − flat loss',
+  terms: { flatLossFraction: { says: 'flat loss', unit: 'Fraction' } },
+  compute: ({ flatLossFraction }) => 1 - flatLossFraction,
+  source: 'school of the flat loss: one share off for ageing, cold and speed together',
 });
 
 export const requiredCapacity = formula({
   id: 'bank.required',
   says: 'needed at the 20-hour rate',
   unit: 'Ah',
-  words: 'Ah a day × days without charge ÷ (usable share × ageing × cold)',
+  words: 'Ah a day × days without charge ÷ (usable share × what losses leave)',
   terms: {
-    dayAh: { says: 'all loads a day', unit: 'Ah' },
+    dayAh: { says: 'day it is sized for', unit: 'Ah' },
     autonomyDays: { says: 'days without charge', unit: 'Day' },
     usableFraction: { says: 'usable share', unit: 'Fraction' },
-    ageingFraction: { says: 'left when aged', unit: 'Fraction' },
-    coldFraction: { says: 'left when cold', unit: 'Fraction' },
+    leftFraction: { says: 'what losses leave', unit: 'Fraction' },
   },
-  compute: ({ dayAh, autonomyDays, usableFraction, ageingFraction, coldFraction }) =>
-    (dayAh * autonomyDays) / (usableFraction * ageingFraction * coldFraction),
+  compute: ({ dayAh, autonomyDays, usableFraction, leftFraction }) =>
+    (dayAh * autonomyDays) / (usableFraction * leftFraction),
   source: 'usable-share sizing',
-  leavesOut: 'Peukert: the rated capacity holds at the 20-hour rate, faster draws give less',
 });
 
 export const autonomy = formula({
@@ -67,7 +89,7 @@ export const autonomy = formula({
   says: 'lasts without charge',
   unit: 'Day',
   words: 'usable Ah ÷ Ah a day',
-  terms: { usableAh: { says: 'usable', unit: 'Ah' }, dayAh: { says: 'all loads a day', unit: 'Ah' } },
+  terms: { usableAh: { says: 'usable', unit: 'Ah' }, dayAh: { says: 'day it is sized for', unit: 'Ah' } },
   compute: ({ usableAh, dayAh }) => usableAh / dayAh,
   source: 'usable-share sizing',
 });

@@ -1,52 +1,118 @@
-import { CHEMISTRIES } from '../cells/chemistry.data';
+import type { Chemistry } from '../cells/chemistry';
+import { chemistryOf, chemistryValue } from '../cells/chemistry-of';
 import { interpolate } from '../cells/interpolate';
-import { byDefault, entered, type Figure, type Sourced } from '../formula/figure';
-import type { Bank } from '../rig/bank';
-import { autonomy, bankCapacity, bankVoltage, requiredCapacity, sparePart, usableCapacity } from './bank-formulas';
+import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
+import type { Bank, ChemistryEdits } from '../rig/bank';
+import {
+  autonomy,
+  bankCapacity,
+  bankVoltage,
+  flatLeft,
+  itemisedLeft,
+  requiredCapacity,
+  sparePart,
+  usableCapacity,
+} from './bank-formulas';
+import { capacityWithPeukert, peukertShare } from './peukert';
 
-/** The bank against the audited day. `need` is null while nothing is audited. */
+/** The bank against the day it is sized for. `need` is null while nothing is audited. */
 export interface SizedBank {
+  chemistry: Chemistry;
   nominalV: Figure;
   capacityAh: Figure;
+  /** What losses leave of the rated capacity, in the chosen school. */
+  leftFraction: Figure;
+  coldFraction: Sourced;
+  peukertFraction: Sourced;
   usableAh: Figure;
   need: { requiredAh: Figure; autonomyDays: Figure; spareAh: Figure; fits: boolean } | null;
+}
+
+/** What the audit asks of a bank. */
+export interface DayDemand {
+  /** The day that the bank is sized for. */
+  dayAh: Sourced;
+  /** [24] mean draw of each hour of that day, W. */
+  hoursWh: readonly number[];
 }
 
 /** Nominal voltage of the bank; 12.8 V by default where none is chosen. */
 export function nominalVoltage(bank: Bank | null): Sourced {
   if (bank === null) return byDefault(12.8, 'no bank chosen: four LFP cells');
-  const chemistry = CHEMISTRIES[bank.chemistryId];
+  const { nominalCellV, name } = chemistryOf(bank.battery.chemistryId, {});
   return bankVoltage.figure({
     seriesCount: entered(bank.seriesCount),
     cellsInSeries: entered(bank.battery.cellsInSeries, bank.battery.name),
-    cellV: byDefault(chemistry.nominalCellV, chemistry.name),
+    cellV: byDefault(nominalCellV, name),
   });
 }
 
-/** Works out a bank and, where dayAh is above zero, whether it carries the day. */
-export function sizeBank(bank: Bank, dayAh: Sourced): SizedBank {
-  const chemistry = CHEMISTRIES[bank.chemistryId];
+/** Works out a bank and, where the day is above zero, whether it carries it. */
+export function sizeBank(bank: Bank, demand: DayDemand, edits: ChemistryEdits): SizedBank {
+  const { battery, others } = bank;
+  const chemistry = chemistryOf(battery.chemistryId, edits);
   const capacityAh = bankCapacity.figure({
     parallelCount: entered(bank.parallelCount),
-    capacityAh: entered(bank.battery.capacityAh, bank.battery.name),
+    capacityAh: entered(battery.capacityAh, battery.name),
+    othersAh:
+      others.length === 0
+        ? byDefault(0, 'none')
+        : entered(
+            others.reduce((sum, other) => sum + other.parallelCount * other.battery.capacityAh, 0),
+            'mixed in',
+          ),
   });
-  const shares = {
-    usableFraction:
-      bank.usableFraction === chemistry.usableFraction
-        ? byDefault(bank.usableFraction, chemistry.name)
-        : entered(bank.usableFraction),
-    ageingFraction: entered(bank.ageingFraction),
-    coldFraction: byDefault(
-      interpolate(chemistry.capacityFractionByTempC, bank.coldestTempC),
-      `${chemistry.shortName} at ${bank.coldestTempC} °C`,
-    ),
+  const nominalV = nominalVoltage(bank) as Figure;
+  const usualShare = chemistryValue(battery.chemistryId, edits, 'usableFraction');
+  const usableFraction = bank.usableFraction === usualShare.value ? usualShare : entered(bank.usableFraction);
+  const coldFraction = coldShare(chemistry, bank.coldestTempC);
+  const exponent = chemistryValue(battery.chemistryId, edits, 'peukertExponent');
+  const hoursA = demand.hoursWh.map((wh) => wh / nominalV.value);
+  const peukertFraction = computed(
+    peukertShare(hoursA, capacityAh.value, exponent.value),
+    `exponent ${exponent.value}, hour by hour against the 20-hour rate`,
+  );
+  const left = (peukert: Sourced) =>
+    bank.lossSchool === 'flat'
+      ? flatLeft.figure({ flatLossFraction: entered(bank.flatLossFraction) })
+      : itemisedLeft.figure({ ageingFraction: entered(bank.ageingFraction), coldFraction, peukertFraction: peukert });
+  const leftFraction = left(peukertFraction);
+  const usableAh = usableCapacity.figure({ capacityAh, usableFraction, leftFraction });
+  return {
+    chemistry,
+    nominalV,
+    capacityAh,
+    leftFraction,
+    coldFraction,
+    peukertFraction,
+    usableAh,
+    need: demand.dayAh.value > 0 ? needOf() : null,
   };
-  const usableAh = usableCapacity.figure({ capacityAh, ...shares });
-  return { nominalV: nominalVoltage(bank) as Figure, capacityAh, usableAh, need: dayAh.value > 0 ? needOf() : null };
 
   function needOf(): SizedBank['need'] {
-    const requiredAh = requiredCapacity.figure({ dayAh, autonomyDays: entered(bank.autonomyDays), ...shares });
+    const autonomyDays = entered(bank.autonomyDays);
+    // The bank that is needed is drawn from at a pace of its own, so its Peukert share is its own too.
+    const plainAh =
+      (demand.dayAh.value * bank.autonomyDays) / (usableFraction.value * bank.ageingFraction * coldFraction.value);
+    const neededAh = capacityWithPeukert(plainAh, hoursA, exponent.value);
+    const ownShare = computed(peukertShare(hoursA, neededAh, exponent.value), 'of the bank that is needed');
+    const requiredAh = requiredCapacity.figure({
+      dayAh: demand.dayAh,
+      autonomyDays,
+      usableFraction,
+      leftFraction: left(ownShare),
+    });
     const spareAh = sparePart.figure({ capacityAh, requiredAh });
-    return { requiredAh, autonomyDays: autonomy.figure({ usableAh, dayAh }), spareAh, fits: spareAh.value >= 0 };
+    return {
+      requiredAh,
+      autonomyDays: autonomy.figure({ usableAh, dayAh: demand.dayAh }),
+      spareAh,
+      fits: spareAh.value >= -1e-9,
+    };
   }
+}
+
+/** Left of the capacity at the coldest temperature. */
+export function coldShare(chemistry: Chemistry, tempC: number): Sourced {
+  return byDefault(interpolate(chemistry.capacityFractionByTempC, tempC), `${chemistry.shortName} at ${tempC} °C`);
 }

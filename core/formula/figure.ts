@@ -39,4 +39,5 @@ export interface Figure extends Sourced {
 
 export const measured = (value: number, note?: string): Sourced => ({ value, origin: 'measured', note });
 export const entered = (value: number, note?: string): Sourced => ({ value, origin: 'entered', note });
+export const computed = (value: number, note?: string): Sourced => ({ value, origin: 'computed', note });
 export const byDefault = (value: number, note?: string): Sourced => ({ value, origin: 'default', note });

@@ -2,24 +2,22 @@ import { describe, expect, it } from 'vitest';
 import { sizeBank } from '../bank/size-bank';
 import { CHEMISTRY_IDS } from '../cells/chemistry';
 import { entered } from '../formula/figure';
-import type { Bank } from '../rig/bank';
+import type { Bank, ChemistryEdits } from '../rig/bank';
 import type { MonitorPlan, SettingId } from '../rig/monitor';
-import { newBank, newRig } from '../rig/new-rig';
+import { newBank, newBattery, newRig, simpleBank } from '../rig/new-rig';
 import { deriveSettings } from './derive-settings';
 
 const plan: MonitorPlan = newRig('r', 'R', 'UTC').monitor;
-const wagtail: Bank = {
-  ...newBank('lfp'),
-  battery: { name: 'LFP 160 Ah, 24 V', cellsInSeries: 8, capacityAh: 160 },
-  parallelCount: 2,
-};
+const wagtail: Bank = newBank(newBattery('b', 'lfp', 8, 160), 1, 2);
+const demand = { dayAh: entered(60), hoursWh: Array.from({ length: 24 }, () => 60) };
 
 function derive(
   bank: Bank,
   more: Partial<MonitorPlan> = {},
   smallest: { says: string; currentA: number } | null = null,
+  edits: ChemistryEdits = {},
 ) {
-  const result = deriveSettings(bank, sizeBank(bank, entered(60)), { ...plan, ...more }, smallest);
+  const result = deriveSettings(bank, sizeBank(bank, demand, edits), { ...plan, ...more }, edits, smallest);
   const value = (id: SettingId) => result.settings.find((setting) => setting.id === id)!;
   return { result, value };
 }
@@ -33,17 +31,24 @@ describe('deriveSettings', () => {
     expect(result.tailA).toBeCloseTo(12.8, 9);
   });
   it('12 V flooded: full from 14.7 − 0.25 = 14.45 V, tail 2 %, efficiency 0.87', () => {
-    const { value } = derive(newBank('flooded'));
+    const { value } = derive(simpleBank('flooded'));
     expect(value('full-voltage').figure.value).toBeCloseTo(14.45, 9);
     expect(value('tail-current').figure.value).toBe(0.02);
     expect(value('coulombic-efficiency').figure.value).toBe(0.87);
   });
   it('takes the charger’s absorption voltage when it is entered', () => {
-    expect(derive(newBank('agm'), { lowestAbsorptionV: 14.1 }).value('full-voltage').figure.value).toBeCloseTo(13.9, 9);
+    expect(derive(simpleBank('agm'), { lowestAbsorptionV: 14.1 }).value('full-voltage').figure.value).toBeCloseTo(
+      13.9,
+      9,
+    );
   });
   it('says when no voltage fits between float and absorption', () => {
-    const { value } = derive(newBank('agm'), { lowestAbsorptionV: 13.8 });
+    const { value } = derive(simpleBank('agm'), { lowestAbsorptionV: 13.8 });
     expect(value('full-voltage').problems).toEqual(['no-room-for-full-voltage']);
+  });
+  it('takes an edited chemistry', () => {
+    const edited = derive(wagtail, {}, null, { lfp: { tailFraction: 0.05 } });
+    expect(edited.result.tailA).toBeCloseTo(16, 9);
   });
   it('usable school: capacity and scale change, tail amps stay', () => {
     const { result, value } = derive(wagtail, { capacitySchool: 'usable' });
@@ -75,7 +80,7 @@ describe('deriveSettings', () => {
     expect(value('capacity').entered?.agrees).toBe(false);
   });
   it.each(CHEMISTRY_IDS)('%s: every derived value lies in its own range', (id) => {
-    for (const setting of derive(newBank(id)).result.settings) {
+    for (const setting of derive(simpleBank(id)).result.settings) {
       expect(setting.figure.value).toBeGreaterThanOrEqual(setting.allowed.low - 1e-12);
       expect(setting.figure.value).toBeLessThanOrEqual(setting.allowed.high + 1e-12);
     }

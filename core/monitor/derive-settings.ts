@@ -1,7 +1,7 @@
 import type { SizedBank } from '../bank/size-bank';
-import { CHEMISTRIES } from '../cells/chemistry.data';
+import { chemistryValue } from '../cells/chemistry-of';
 import { byDefault, entered, type Figure, type Sourced } from '../formula/figure';
-import type { Bank } from '../rig/bank';
+import type { Bank, ChemistryEdit, ChemistryEdits } from '../rig/bank';
 import type { MonitorPlan, SettingId } from '../rig/monitor';
 import {
   coulombicEfficiency,
@@ -54,9 +54,11 @@ export function deriveSettings(
   bank: Bank,
   sized: SizedBank,
   plan: MonitorPlan,
+  edits: ChemistryEdits,
   smallestStanding: { says: string; currentA: number } | null,
 ): MonitorSettings {
-  const chemistry = CHEMISTRIES[bank.chemistryId];
+  const { chemistry } = sized;
+  const own = (key: keyof ChemistryEdit) => chemistryValue(chemistry.id, edits, key);
   const cells = bank.seriesCount * bank.battery.cellsInSeries;
   const sheet = (cellV: number) => byDefault(cellV * cells, `${chemistry.shortName}: ${cells} cells of ${cellV} V`);
   const absorptionV =
@@ -71,12 +73,12 @@ export function deriveSettings(
     : usableOnly.figure({ capacityAh: sized.capacityAh, usableFraction: usable });
   const full = fullVoltage.figure({
     absorptionV,
-    marginVPer12V: byDefault(chemistry.fullMarginVPer12V, chemistry.shortName),
+    marginVPer12V: own('fullMarginVPer12V'),
     blocks: entered(cells / chemistry.cellsPer12V, `${cells} cells`),
   });
   const fullLowV = Math.max(floatV, restedFullV);
   const tail = tailCurrent.figure({
-    tailFraction: byDefault(chemistry.tailFraction, chemistry.shortName),
+    tailFraction: own('tailFraction'),
     capacityAh: sized.capacityAh,
     setCapacityAh: capacity,
   });
@@ -124,7 +126,7 @@ export function deriveSettings(
       ),
       setting(
         'coulombic-efficiency',
-        coulombicEfficiency.figure({ coulombicFraction: byDefault(chemistry.coulombicFraction, chemistry.name) }),
+        coulombicEfficiency.figure({ coulombicFraction: own('coulombicFraction') }),
         chemistry.family === 'lithium' ? 0.97 : 0.8,
         1,
       ),

@@ -2,22 +2,81 @@ import * as z from 'zod';
 import { CHEMISTRY_IDS } from '../cells/chemistry';
 import { quantity, shortText } from './fields';
 
-/** A battery model as bought: one case, so many cells in series. */
+/** "2025-08" */
+export const yearMonth = z.string().regex(/^\d{4}-(0[1-9]|1[0-2])$/, { error: 'a year and month, such as 2025-08' });
+
+/** A battery model as bought: one case, so many cells in series. What the sheet does not say is null. */
 export const Battery = z.strictObject({
+  id: z.string().min(1).max(60),
   name: shortText,
+  chemistryId: z.enum(CHEMISTRY_IDS),
   cellsInSeries: quantity('cellsInSeries'),
   capacityAh: quantity('capacityAh'),
+  /** Of the whole battery, at 25 °C and half charge. */
+  resistanceOhm: quantity('resistanceOhm').nullable(),
+  massKg: quantity('massKg').nullable(),
+  lengthMm: quantity('sizeMm').nullable(),
+  widthMm: quantity('sizeMm').nullable(),
+  heightMm: quantity('sizeMm').nullable(),
+  /** In the user's own currency. */
+  price: quantity('price').nullable(),
+  dischargeA: quantity('batteryA').nullable(),
+  peakA: quantity('batteryA').nullable(),
+  chargeA: quantity('batteryA').nullable(),
+  seriesMax: quantity('seriesCount').nullable(),
+  parallelMax: quantity('parallelCount').nullable(),
+  terminal: z.string().max(20),
 });
 export type Battery = z.infer<typeof Battery>;
 
-export const Bank = z.strictObject({
-  chemistryId: z.enum(CHEMISTRY_IDS),
+/** More strings in the same bank, of another model or another age. */
+export const OtherStrings = z.strictObject({
   battery: Battery,
   seriesCount: quantity('seriesCount'),
   parallelCount: quantity('parallelCount'),
-  usableFraction: quantity('usableFraction'),
-  ageingFraction: quantity('ageingFraction'),
-  coldestTempC: quantity('bankTempC'),
-  autonomyDays: quantity('autonomyDays'),
+  boughtIn: yearMonth.nullable(),
+  /** Why it is allowed in spite of the warnings. */
+  reason: z.string().max(300),
 });
+export type OtherStrings = z.infer<typeof OtherStrings>;
+
+export const Bank = z
+  .strictObject({
+    battery: Battery,
+    seriesCount: quantity('seriesCount'),
+    parallelCount: quantity('parallelCount'),
+    boughtIn: yearMonth.nullable(),
+    others: z.array(OtherStrings).max(8),
+    usableFraction: quantity('usableFraction'),
+    ageingFraction: quantity('ageingFraction'),
+    coldestTempC: quantity('bankTempC'),
+    autonomyDays: quantity('autonomyDays'),
+    /** What the sizing takes off for losses. */
+    lossSchool: z.enum(['itemised', 'flat']),
+    flatLossFraction: quantity('flatLossFraction'),
+    currentSchool: z.enum(['sum', 'one-may-drop-out', 'single']),
+    /** Bank to inverter, one way. */
+    cableLengthM: quantity('cableLengthM'),
+    cableAreaMm2: quantity('cableAreaMm2'),
+  })
+  .refine(({ battery, others }) => others.every((other) => other.battery.chemistryId === battery.chemistryId), {
+    error: 'chemistries must not be mixed in one bank',
+    path: ['others'],
+  });
 export type Bank = z.infer<typeof Bank>;
+
+/** Values of a chemistry that the user knows better than the shipped table. */
+export const ChemistryEdit = z.strictObject({
+  usableFraction: quantity('usableFraction').optional(),
+  peukertExponent: quantity('peukertExponent').optional(),
+  coulombicFraction: quantity('efficiencyFraction').optional(),
+  selfDischargePerMonthFraction: quantity('dutyFraction').optional(),
+  absorptionCellV: quantity('cellV').optional(),
+  floatCellV: quantity('cellV').optional(),
+  tailFraction: quantity('tailFraction').optional(),
+  fullMarginVPer12V: quantity('fullMarginV').optional(),
+  cell100AhMilliOhm: quantity('cellMilliOhm').optional(),
+});
+export type ChemistryEdit = z.infer<typeof ChemistryEdit>;
+export const ChemistryEdits = z.partialRecord(z.enum(CHEMISTRY_IDS), ChemistryEdit);
+export type ChemistryEdits = z.infer<typeof ChemistryEdits>;

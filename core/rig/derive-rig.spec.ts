@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { deriveRig, movedFigures, staleSettings } from './derive-rig';
-import { newBank, newLoad, newRig } from './new-rig';
+import { newLoad, newRig, simpleBank } from './new-rig';
 import type { Rig } from './rig';
 
 const rig: Rig = {
@@ -8,29 +8,46 @@ const rig: Rig = {
   loads: [
     { ...newLoad('a', ''), name: 'Lamp', power: { by: 'watts', powerW: 16 }, use: { by: 'hours', hoursPerDay: 8 } },
   ],
-  bank: newBank('lfp'),
+  bank: simpleBank('lfp'),
 };
 rig.monitor = { ...rig.monitor, entered: { capacity: { value: 100, atMs: 0 } } };
 
 describe('deriveRig', () => {
   it('chains audit, bank and monitor: 128 Wh ÷ 12.8 V = 10 Ah; 20 Ah ÷ 0.8 = 25 Ah', () => {
-    const derived = deriveRig(rig);
+    const derived = deriveRig(rig, null);
     expect(derived.audit.dayAh.value).toBeCloseTo(10, 12);
     expect(derived.bank?.need?.requiredAh.value).toBeCloseTo(25, 12);
     expect(staleSettings(derived)).toEqual([]);
   });
   it('counts with the efficiency that was typed into the meter', () => {
-    expect(deriveRig(rig).coulombicFraction).toMatchObject({ value: 0.99, origin: 'default' });
+    expect(deriveRig(rig, null).coulombicFraction).toMatchObject({ value: 0.99, origin: 'default' });
     const typed = {
       ...rig,
       monitor: { ...rig.monitor, entered: { 'coulombic-efficiency': { value: 0.95, atMs: 0 } } },
     };
-    expect(deriveRig(typed).coulombicFraction).toMatchObject({ value: 0.95, origin: 'entered' });
+    expect(deriveRig(typed, null).coulombicFraction).toMatchObject({ value: 0.95, origin: 'entered' });
   });
 });
 
+describe('the day that the bank is sized for', () => {
+  const quantiles = { p10Ah: 8, p50Ah: 10.5, p90Ah: 14, meanAh: 10.4, typicalAh: 10, draws: 100_000 };
+  const sized = (sizeFor: Rig['audit']['sizeFor']) =>
+    deriveRig({ ...rig, audit: { ...rig.audit, sizeFor } }, quantiles).demand;
+  it('is the typical one, nine days in ten, or all loads high', () => {
+    expect(sized('typical').dayAh.value).toBeCloseTo(10, 12);
+    expect(sized('nine-in-ten').dayAh.value).toBe(14);
+    expect(sized('all-high').dayAh.value).toBeCloseTo(15, 12);
+  });
+  it('spreads over the hours as the typical day does', () => {
+    const { hoursWh } = sized('nine-in-ten');
+    expect(hoursWh.reduce((sum, wh) => sum + wh, 0)).toBeCloseTo(128 * 1.4, 9);
+  });
+  it('is the typical one until the simulation has answered', () =>
+    expect(deriveRig(rig, null).demand.dayAh.value).toBeCloseTo(10, 12));
+});
+
 describe('what an edit moves', () => {
-  const moved = (after: Rig) => movedFigures(deriveRig(rig), deriveRig(after)).map((row) => row.says);
+  const moved = (after: Rig) => movedFigures(deriveRig(rig, null), deriveRig(after, null)).map((row) => row.says);
   it('a load moves the day and everything sized by it, and nothing else', () => {
     const louder: Rig = { ...rig, loads: [{ ...rig.loads[0]!, quantity: 2 }] };
     expect(moved(louder)).toEqual([
@@ -43,10 +60,10 @@ describe('what an edit moves', () => {
   it('a second battery moves the capacity and makes the entered capacity stale', () => {
     const wider: Rig = { ...rig, bank: { ...rig.bank!, parallelCount: 2 } };
     expect(moved(wider)).toContain('rated capacity');
-    expect(staleSettings(deriveRig(wider)).map((setting) => setting.id)).toEqual(['capacity']);
+    expect(staleSettings(deriveRig(wider, null)).map((setting) => setting.id)).toEqual(['capacity']);
   });
   it('names figures that appear and vanish', () => {
-    const rows = movedFigures(deriveRig(rig), deriveRig({ ...rig, bank: null }));
+    const rows = movedFigures(deriveRig(rig, null), deriveRig({ ...rig, bank: null }, null));
     expect(rows.find((row) => row.says === 'rated capacity')).toMatchObject({ after: null });
   });
   it('is empty when nothing changed', () => expect(moved({ ...rig })).toEqual([]));

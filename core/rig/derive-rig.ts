@@ -1,29 +1,53 @@
 import { type Audit, auditDay } from '../audit/audit';
-import { nominalVoltage, type SizedBank, sizeBank } from '../bank/size-bank';
-import { CHEMISTRIES } from '../cells/chemistry.data';
-import { byDefault, entered, type Figure, type Sourced } from '../formula/figure';
+import type { DayQuantiles } from '../audit/simulate-day';
+import { quantileFigures, sizingDay } from '../audit/sizing-day';
+import { type DayDemand, nominalVoltage, type SizedBank, sizeBank } from '../bank/size-bank';
+import { chemistryValue } from '../cells/chemistry-of';
+import { entered, type Figure, type Sourced } from '../formula/figure';
 import { deriveSettings, type MonitorSettings } from '../monitor/derive-settings';
 import type { Rig } from './rig';
 
 /** Everything that follows from the plan alone. Never stored. */
 export interface DerivedRig {
   audit: Audit;
+  /** P10, P50 and P90 of the day; null until the simulation has answered. */
+  quantiles: Record<'p10Ah' | 'p50Ah' | 'p90Ah', Figure> | null;
+  demand: DayDemand & { dayAh: Figure };
   bank: SizedBank | null;
   monitor: MonitorSettings | null;
   /** Ah out per Ah in that the book counts with: what was entered into the meter, or else the chemistry's. */
   coulombicFraction: Sourced;
 }
 
-export function deriveRig(rig: Pick<Rig, 'loads' | 'inverter' | 'bank' | 'monitor'>): DerivedRig {
-  const audit = auditDay(rig.loads, rig.inverter, nominalVoltage(rig.bank));
-  const bank = rig.bank && sizeBank(rig.bank, audit.dayAh);
-  const monitor = rig.bank && bank && deriveSettings(rig.bank, bank, rig.monitor, audit.smallestStanding);
+export type DerivingParts = Pick<Rig, 'audit' | 'loads' | 'inverters' | 'bank' | 'monitor' | 'chemistryEdits'>;
+
+/** @param quantiles of the audited day, from the simulation; null until it has answered */
+export function deriveRig(rig: DerivingParts, quantiles: DayQuantiles | null): DerivedRig {
+  const { chemistryEdits: edits } = rig;
+  const audit = auditDay(rig.loads, rig.inverters, rig.audit, nominalVoltage(rig.bank));
+  const fitted = quantiles && fitTo(audit.dayAh.value, quantiles);
+  const demand = sizingDay(audit, rig.audit, fitted);
+  const bank = rig.bank && sizeBank(rig.bank, demand, edits);
+  const monitor = rig.bank && bank && deriveSettings(rig.bank, bank, rig.monitor, edits, audit.smallestStanding);
   const typed = rig.monitor.entered['coulombic-efficiency'];
-  const chemistry = CHEMISTRIES[rig.bank?.chemistryId ?? 'lfp'];
-  const coulombicFraction = typed
-    ? entered(typed.value, 'as set in the meter')
-    : byDefault(chemistry.coulombicFraction, chemistry.shortName);
-  return { audit, bank, monitor, coulombicFraction };
+  return {
+    audit,
+    quantiles: fitted && quantileFigures(audit, fitted),
+    demand,
+    bank,
+    monitor,
+    coulombicFraction: typed
+      ? entered(typed.value, 'as set in the meter')
+      : chemistryValue(rig.bank?.battery.chemistryId ?? 'lfp', edits, 'coulombicFraction'),
+  };
+}
+
+/** Until the simulation has answered for the newest plan, its last answer is stretched to it. */
+function fitTo(typicalAh: number, quantiles: DayQuantiles): DayQuantiles | null {
+  if (!(quantiles.typicalAh > 0)) return null;
+  const scale = typicalAh / quantiles.typicalAh;
+  const { p10Ah, p50Ah, p90Ah } = quantiles;
+  return { ...quantiles, p10Ah: p10Ah * scale, p50Ah: p50Ah * scale, p90Ah: p90Ah * scale };
 }
 
 export type StageId = 'audit' | 'bank' | 'monitor';
@@ -49,8 +73,13 @@ export function movedFigures(before: DerivedRig, after: DerivedRig): MovedFigure
   return moved;
 }
 
-function keyFigures({ audit, bank, monitor }: DerivedRig): { stage: StageId; figure: Figure }[] {
-  const rows: { stage: StageId; figure: Figure }[] = [audit.dayAh, audit.standingAh, audit.peakW].map((figure) => ({
+function keyFigures({ audit, quantiles, bank, monitor }: DerivedRig): { stage: StageId; figure: Figure }[] {
+  const rows: { stage: StageId; figure: Figure }[] = [
+    audit.dayAh,
+    audit.standingAh,
+    audit.peakW,
+    ...(quantiles ? [quantiles.p90Ah] : []),
+  ].map((figure) => ({
     stage: 'audit',
     figure,
   }));

@@ -1,8 +1,9 @@
-import type { Bank } from './bank';
-import type { Inverter, Load } from './load';
-import type { Rig } from './rig';
-import { CHEMISTRIES } from '../cells/chemistry.data';
 import type { ChemistryId } from '../cells/chemistry';
+import { CHEMISTRIES } from '../cells/chemistry.data';
+import type { Bank, Battery } from './bank';
+import type { Inverter } from './inverter';
+import type { Load } from './load';
+import type { Rig } from './rig';
 
 /** An empty rig in the given time zone. */
 export function newRig(id: string, name: string, timeZone: string): Rig {
@@ -11,8 +12,12 @@ export function newRig(id: string, name: string, timeZone: string): Rig {
     name,
     purpose: '',
     place: { name: '', timeZone, latitudeDeg: null, longitudeDeg: null },
+    audit: { month: 7, ambientTempC: 22, sizeFor: 'nine-in-ten', sunHoursPerDay: 3 },
     loads: [],
-    inverter: null,
+    inverters: [],
+    trials: [],
+    shelf: [],
+    chemistryEdits: {},
     bank: null,
     monitor: {
       capacitySchool: 'rated',
@@ -32,31 +37,80 @@ export function newLoad(id: string, group: string): Load {
     name: '',
     group,
     supply: 'dc',
+    inverterId: null,
+    dcVoltageV: null,
+    known: 'nameplate',
     power: { by: 'watts', powerW: 0 },
     use: { by: 'hours', hoursPerDay: 1 },
+    spread: null,
+    pattern: { by: 'named', id: 'all-day' },
+    daysPerWeek: 7,
+    climate: { by: 'none' },
     quantity: 1,
+    must: false,
+    surgeFactor: 1,
   };
 }
 
 /** An inverter of which nothing is known yet: 0.90, and no standby until its sheet is read. */
-export const newInverter = (): Inverter => ({
+export const newInverter = (id: string): Inverter => ({
+  id,
   name: 'Inverter',
+  continuousW: null,
+  surgeW: null,
+  cutOffV: null,
   efficiencyFraction: 0.9,
   standbyW: 0,
+  switched: 'left-on',
   hoursOnPerDay: 24,
+  bench: [],
 });
 
-/** One 12 V battery of the chemistry, with the chemistry's own usable share. */
-export function newBank(chemistryId: ChemistryId): Bank {
-  const chemistry = CHEMISTRIES[chemistryId];
+/** A battery of which no more is known than its label says. */
+export function newBattery(id: string, chemistryId: ChemistryId, cellsInSeries: number, capacityAh: number): Battery {
+  const { shortName, cellsPer12V } = CHEMISTRIES[chemistryId];
+  const volts = Number(((cellsInSeries / cellsPer12V) * 12).toFixed(1));
   return {
+    id,
+    name: `${shortName} ${capacityAh} Ah, ${volts} V`,
     chemistryId,
-    battery: { name: `${chemistry.shortName} 100 Ah, 12 V`, cellsInSeries: chemistry.cellsPer12V, capacityAh: 100 },
-    seriesCount: 1,
-    parallelCount: 1,
-    usableFraction: chemistry.usableFraction,
+    cellsInSeries,
+    capacityAh,
+    resistanceOhm: null,
+    massKg: null,
+    lengthMm: null,
+    widthMm: null,
+    heightMm: null,
+    price: null,
+    dischargeA: null,
+    peakA: null,
+    chargeA: null,
+    seriesMax: null,
+    parallelMax: null,
+    terminal: '',
+  };
+}
+
+/** A bank of such batteries, with the chemistry's own usable share. */
+export function newBank(battery: Battery, seriesCount = 1, parallelCount = 1): Bank {
+  return {
+    battery,
+    seriesCount,
+    parallelCount,
+    boughtIn: null,
+    others: [],
+    usableFraction: CHEMISTRIES[battery.chemistryId].usableFraction,
     ageingFraction: 1,
     coldestTempC: 25,
     autonomyDays: 2,
+    lossSchool: 'itemised',
+    flatLossFraction: 0.15,
+    currentSchool: 'one-may-drop-out',
+    cableLengthM: 1.5,
+    cableAreaMm2: 50,
   };
 }
+
+/** One 12 V battery of 100 Ah. */
+export const simpleBank = (chemistryId: ChemistryId): Bank =>
+  newBank(newBattery(`generic-${chemistryId}`, chemistryId, CHEMISTRIES[chemistryId].cellsPer12V, 100));

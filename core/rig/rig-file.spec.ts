@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { fieldIssue, LIMITS } from './limits';
-import { newBank, newLoad, newRig } from './new-rig';
+import { newLoad, newRig, simpleBank } from './new-rig';
 import type { Rig } from './rig';
 import { parseRigFile } from './rig-file';
 
-const rig: Rig = { ...newRig('r1', 'Test', 'Europe/Berlin'), loads: [newLoad('a', 'Cabin')], bank: newBank('lfp') };
+const rig: Rig = { ...newRig('r1', 'Test', 'Europe/Berlin'), loads: [newLoad('a', 'Cabin')], bank: simpleBank('lfp') };
 const file = (more: object = {}, inRig: object = {}) =>
-  JSON.stringify({ format: 'coulan-rig', version: 1, rig: { ...rig, ...inRig }, logs: [], ...more });
+  JSON.stringify({ format: 'coulan-rig', version: 2, rig: { ...rig, ...inRig }, logs: [], ...more });
 const problem = (text: string) => {
   const result = parseRigFile(text);
   return result.ok ? null : result.problem;

@@ -1,8 +1,8 @@
 import * as z from 'zod';
 import { REMARK_CODES } from '../logbook/import/remark';
-import { Rig, RIG_VERSION } from './rig';
-
-export const RIG_FORMAT = 'coulan-rig';
+import { liftFile } from './lift';
+import { Rig } from './rig';
+import { RIG_FORMAT, RIG_VERSION } from './version';
 
 const StoredRemark = z.strictObject({
   row: z.int().min(0),
@@ -31,7 +31,7 @@ export type RigFileResult = { ok: true; file: RigFile } | { ok: false; problem: 
 
 /**
  * Reads the text of a rig file; nothing is repaired. The first wrong field is named by its path, as in rig.loads[2].quantity.
- * Older versions would be brought up to date here, one step a version; there is only version 1 so far.
+ * Files of older versions are brought up to date first.
  */
 export function parseRigFile(text: string): RigFileResult {
   let raw: unknown;
@@ -46,7 +46,7 @@ export function parseRigFile(text: string): RigFileResult {
   const version = 'version' in raw ? raw.version : undefined;
   if (typeof version === 'number' && version > RIG_VERSION)
     return { ok: false, problem: { code: 'newer-version', version } };
-  const parsed = RigFile.safeParse(raw);
+  const parsed = RigFile.safeParse(liftFile(raw));
   if (!parsed.success) {
     const issue = parsed.error.issues[0]!;
     const path = issue.code === 'unrecognized_keys' ? [...issue.path, issue.keys[0]!] : issue.path;

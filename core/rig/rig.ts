@@ -1,12 +1,12 @@
 import * as z from 'zod';
-import { Bank } from './bank';
+import { Bank, Battery, ChemistryEdits } from './bank';
 import { quantity, shortText } from './fields';
-import { Inverter, Load } from './load';
+import { Inverter } from './inverter';
+import { AuditPlan, Load } from './load';
 import { Logbook } from './logbook';
 import { MonitorPlan } from './monitor';
+import { RuntimeTrial } from './trial';
 import { isTimeZone } from '../series/zone';
-
-export const RIG_VERSION = 1;
 
 export const Place = z.strictObject({
   name: shortText,
@@ -21,8 +21,12 @@ export const Rig = z.strictObject({
   name: z.string().min(1).max(120),
   purpose: z.string().max(500),
   place: Place,
+  audit: AuditPlan,
   loads: z.array(Load).max(500),
-  inverter: Inverter.nullable(),
+  inverters: z.array(Inverter).max(20),
+  trials: z.array(RuntimeTrial).max(500),
+  shelf: z.array(Battery).max(200),
+  chemistryEdits: ChemistryEdits,
   bank: Bank.nullable(),
   monitor: MonitorPlan,
   logbook: Logbook,

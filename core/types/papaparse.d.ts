@@ -21,6 +21,7 @@ declare module 'papaparse' {
   }
   const Papa: {
     parse(text: string, config: ParseConfig): ParseResult;
+    unparse(rows: readonly (readonly (string | number)[])[]): string;
     parse(file: Blob, config: StreamConfig): void;
   };
   export default Papa;

@@ -1,3 +1,4 @@
+import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/cdk/drag-drop';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -6,35 +7,78 @@ import {
   ElementRef,
   inject,
   input,
+  signal,
   untracked,
 } from '@angular/core';
 import { Store } from '@ngrx/store';
-import type { AuditLine } from '@core/audit/audit';
-import { formatNumber } from '@core/quantity/format';
-import { newInverter, newLoad } from '@core/rig/new-rig';
+import type { AuditLine } from '@core/audit/audit-line';
+import { tableOfLoads } from '@core/audit/load-table';
+import { formatNumber, quantityText } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
-import type { Inverter, Load } from '@core/rig/load';
+import type { AuditPlan, Load } from '@core/rig/load';
+import { newInverter, newLoad } from '@core/rig/new-rig';
 import { Book } from '../../rig/book';
+import { DaySimulation } from '../../rig/day-simulation';
 import { RigEdits } from '../../rig/rig-actions';
 import { rigFeature } from '../../rig/rig-feature';
 import { selectDerived } from '../../rig/rig-selectors';
+import { Choice, type Option } from '../../ui/choice';
+import { saveText } from '../../ui/save-text';
 import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
+import { MethodSwitch } from '../../ui/method-switch';
 import { QuantityField } from '../../ui/quantity-field';
 import { RowKey } from '../../ui/single-keys';
 import { TextField } from '../../ui/text-field';
 import { WorkingStore } from '../../ui/working-store';
+import { AddLoads } from './add-loads';
+import { AuditTabs } from './audit-tabs';
+import { KNOWN_WORDS, MONTH_OPTIONS } from './audit-words';
+import { LoadDetails } from './load-details';
 import { LoadRow } from './load-row';
 
+interface Row {
+  load: Load;
+  line: AuditLine;
+}
 interface Group {
   name: string;
-  rows: { load: Load; line: AuditLine }[];
+  rows: Row[];
 }
 
-/** Stage 1: what uses energy, and how much of it a day. */
+const GROUPINGS: readonly Option[] = [
+  { id: 'group', name: 'by group' },
+  { id: 'known', name: 'by how it is known' },
+  { id: 'supply', name: 'by supply' },
+  { id: 'must', name: 'by what must never stop' },
+  { id: 'none', name: 'not grouped' },
+];
+const ORDERS: readonly Option[] = [
+  { id: 'hand', name: 'in your order' },
+  { id: 'day', name: 'largest first' },
+  { id: 'name', name: 'by name' },
+  { id: 'power', name: 'by power' },
+];
+
+/** Stage 1: what uses energy, how that is known, and how much of it a day. */
 @Component({
   selector: 'co-audit-page',
-  imports: [FigurePart, LoadRow, MarginContent, QuantityField, RowKey, TextField],
+  imports: [
+    AddLoads,
+    AuditTabs,
+    CdkDrag,
+    CdkDragHandle,
+    CdkDropList,
+    Choice,
+    FigurePart,
+    LoadDetails,
+    LoadRow,
+    MarginContent,
+    MethodSwitch,
+    QuantityField,
+    RowKey,
+    TextField,
+  ],
   templateUrl: './audit-page.html',
   styleUrl: './audit-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -43,35 +87,62 @@ export class AuditPage {
   private readonly store = inject(Store);
   private readonly book = inject(Book);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
-  private readonly rig = this.store.selectSignal(rigFeature.selectRig);
-  protected readonly derived = this.store.selectSignal(selectDerived);
+  protected readonly pending = inject(DaySimulation).pending;
+  protected readonly rig = this.store.selectSignal(rigFeature.selectRig);
+  private readonly derived = this.store.selectSignal(selectDerived);
   protected readonly limits = LIMITS;
-  /** From the address: the load to go to. */
+  protected readonly groupings = GROUPINGS;
+  protected readonly orders = ORDERS;
+  protected readonly months = MONTH_OPTIONS;
+  protected readonly number = formatNumber;
+  /** From the address: the load whose details are open. */
   readonly load = input<string>();
+  protected readonly openId = signal<string | null>(null);
+  protected readonly adding = signal(false);
+  protected readonly grouping = signal('group');
+  protected readonly order = signal('hand');
+  protected readonly filter = signal('');
 
   protected readonly audit = computed(() => this.derived()?.audit ?? null);
-  protected readonly inverter = computed(() => this.rig()?.inverter ?? null);
-  protected readonly standby = computed(() => this.audit()?.lines.find((line) => line.id === 'inverter') ?? null);
+  protected readonly quantiles = computed(() => this.derived()?.quantiles ?? null);
+  protected readonly inverters = computed(() => this.rig()?.inverters ?? []);
+  protected readonly standby = computed(
+    () => this.audit()?.lines.filter((line) => line.id.startsWith('standby:')) ?? [],
+  );
   protected readonly hasAc = computed(() => this.rig()?.loads.some((load) => load.supply === 'ac') ?? false);
+  /** Rows can be moved where they stand in the user's own order. */
+  protected readonly movable = computed(
+    () => this.grouping() === 'group' && this.order() === 'hand' && this.filter() === '',
+  );
+
+  private readonly rows = computed<Row[]>(() => {
+    const lines = this.audit()?.lines ?? [];
+    const words = this.filter().toLowerCase().split(/\s+/).filter(Boolean);
+    return (this.rig()?.loads ?? []).flatMap((load, k) => {
+      const text = `${load.name} ${load.group} ${KNOWN_WORDS[load.known]} ${load.supply}`.toLowerCase();
+      const line = lines[k];
+      return line && words.every((word) => text.includes(word)) ? [{ load, line }] : [];
+    });
+  });
 
   protected readonly groups = computed<Group[]>(() => {
-    const loads = this.rig()?.loads ?? [];
-    const lines = this.audit()?.lines ?? [];
     const groups: Group[] = [];
-    loads.forEach((load, k) => {
-      const line = lines[k];
-      if (!line) return;
-      const group = groups.find((one) => one.name === load.group);
-      if (group) group.rows.push({ load, line });
-      else groups.push({ name: load.group, rows: [{ load, line }] });
-    });
+    for (const row of this.rows()) {
+      const name = groupOf(row.load, this.grouping());
+      const group = groups.find((one) => one.name === name);
+      if (group) group.rows.push(row);
+      else groups.push({ name, rows: [row] });
+    }
+    const by = ORDER[this.order()];
+    if (by) for (const group of groups) group.rows.sort(by);
     return groups;
   });
 
-  /** The largest line, which fills the bar. */
-  protected readonly largestAh = computed(() =>
-    Math.max(0, ...(this.audit()?.lines.map((line) => line.dayAh.value) ?? [])),
-  );
+  protected readonly groupIds = computed(() => this.groups().map((_, k) => `group-${k}`));
+
+  /** The highest day of any load fills the width of the whiskers. */
+  protected readonly scaleAh = computed(() => Math.max(0, ...(this.audit()?.lines.map((line) => line.highAh) ?? [])));
+  protected readonly opened = computed(() => this.rows().find(({ load }) => load.id === this.openId()) ?? null);
 
   protected readonly why = computed(() => {
     const audit = this.audit();
@@ -91,20 +162,54 @@ export class AuditPage {
     return verdict && verdict.state !== 'none' ? verdict.outPerDay : null;
   });
 
+  protected readonly sizings = computed(() => {
+    const audit = this.audit();
+    const p90 = this.quantiles()?.p90Ah;
+    const ah = (value: number | undefined) => (value === undefined ? 'being drawn' : quantityText(value, 'Ah'));
+    return [
+      {
+        id: 'typical',
+        name: 'usual day',
+        reason: 'Every load at its typical: half of the days take more.',
+        answer: ah(audit?.dayAh.value),
+      },
+      {
+        id: 'nine-in-ten',
+        name: '9 days in 10',
+        reason: 'Loads drawn between low and high, each for itself: one day in ten takes more.',
+        answer: ah(p90?.value),
+      },
+      {
+        id: 'all-high',
+        name: 'all high',
+        reason: 'Every load high on the same day: hardly ever, and a larger bank for it.',
+        answer: ah(audit?.allHighAh.value),
+      },
+    ];
+  });
+
   constructor() {
-    const workings = inject(WorkingStore);
-    workings.suggest(computed(() => this.audit()?.dayAh ?? null));
+    inject(WorkingStore).suggest(
+      computed(() => this.opened()?.line.dayAh ?? this.quantiles()?.p90Ah ?? this.audit()?.dayAh ?? null),
+    );
     effect(() => {
       const id = this.load();
       if (id) untracked(() => this.focusLoad(id));
     });
   }
 
-  protected add(group?: string): void {
-    const loads = this.rig()?.loads ?? [];
-    const load = newLoad(crypto.randomUUID(), group ?? loads.at(-1)?.group ?? 'Loads');
+  protected add(): void {
+    const load = newLoad(crypto.randomUUID(), this.opened()?.load.group ?? this.rig()?.loads.at(-1)?.group ?? 'Loads');
+    this.filter.set('');
     this.store.dispatch(RigEdits.loadAdded({ load }));
     this.focusLoad(load.id);
+  }
+
+  protected addAll(loads: Load[]): void {
+    this.adding.set(false);
+    if (loads.length === 0) return;
+    this.store.dispatch(RigEdits.loadsAdded({ loads, at: null }));
+    this.focusLoad(loads[0]!.id);
   }
 
   protected change(id: string, changes: Partial<Load>): void {
@@ -112,7 +217,39 @@ export class AuditPage {
   }
 
   protected remove(id: string): void {
+    this.openId.set(null);
     this.store.dispatch(RigEdits.loadRemoved({ id }));
+  }
+
+  protected duplicate(load: Load): void {
+    const copy = {
+      ...load,
+      id: crypto.randomUUID(),
+      name: load.name === '' ? '' : `${load.name}, another`.slice(0, 120),
+    };
+    const at = (this.rig()?.loads.findIndex(({ id }) => id === load.id) ?? -1) + 1;
+    this.store.dispatch(RigEdits.loadsAdded({ loads: [copy], at }));
+    this.focusLoad(copy.id);
+  }
+
+  protected drop(event: CdkDragDrop<Group, Group, Load>): void {
+    const moved = event.item.data;
+    const others = event.container.data.rows.filter(({ load }) => load.id !== moved.id);
+    const before = others[event.currentIndex]?.load.id ?? this.firstAfter(event.container.data);
+    this.store.dispatch(RigEdits.loadMoved({ id: moved.id, before, group: event.container.data.name }));
+  }
+
+  /** The same by keys: one place up or down among the rows on screen. */
+  protected move(row: Row, step: 1 | -1): void {
+    const all = this.groups().flatMap((group) => group.rows.map((one) => ({ ...one, group: group.name })));
+    const at = all.findIndex(({ load }) => load.id === row.load.id);
+    const target = all[at + step];
+    if (!target) return;
+    const before = step === -1 ? target.load.id : (all[at + 2]?.load.id ?? null);
+    this.store.dispatch(RigEdits.loadMoved({ id: row.load.id, before, group: target.group }));
+    setTimeout(() =>
+      this.host.nativeElement.querySelector<HTMLElement>(`[data-load="${CSS.escape(row.load.id)}"] .handle`)?.focus(),
+    );
   }
 
   protected renameGroup(group: Group, name: string): void {
@@ -120,22 +257,33 @@ export class AuditPage {
   }
 
   protected addInverter(): void {
-    this.store.dispatch(RigEdits.inverterChanged({ inverter: newInverter() }));
+    this.store.dispatch(RigEdits.inverterAdded({ inverter: newInverter(crypto.randomUUID()) }));
   }
 
-  protected removeInverter(): void {
-    this.store.dispatch(RigEdits.inverterChanged({ inverter: null }));
+  protected plan(changes: Partial<AuditPlan>): void {
+    this.store.dispatch(RigEdits.auditChanged({ changes }));
   }
 
-  protected changeInverter(changes: Partial<Inverter>): void {
-    const inverter = this.inverter();
-    if (inverter) {
-      const field = Object.keys(changes).join(',');
-      this.store.dispatch(RigEdits.inverterChanged({ inverter: { ...inverter, ...changes }, field }));
-    }
+  protected pickSizing(id: string): void {
+    this.plan({ sizeFor: id as AuditPlan['sizeFor'] });
+  }
+
+  protected export(): void {
+    const rig = this.rig();
+    if (rig) saveText(tableOfLoads(rig.loads), `${rig.name.replaceAll('.', ' ')} loads.csv`, 'text/csv');
+  }
+
+  protected text(event: Event): string {
+    return (event.target as HTMLInputElement).value;
+  }
+
+  private firstAfter(group: Group): string | null {
+    const at = this.groups().findIndex((one) => one.name === group.name);
+    return this.groups()[at + 1]?.rows[0]?.load.id ?? null;
   }
 
   private focusLoad(id: string): void {
+    this.openId.set(id);
     setTimeout(() => {
       const row = this.host.nativeElement.querySelector(`[data-load="${CSS.escape(id)}"]`);
       row?.scrollIntoView({ block: 'center' });
@@ -143,3 +291,24 @@ export class AuditPage {
     });
   }
 }
+
+function groupOf(load: Load, grouping: string): string {
+  switch (grouping) {
+    case 'known':
+      return KNOWN_WORDS[load.known];
+    case 'supply':
+      return load.supply === 'ac' ? 'by an inverter' : 'DC';
+    case 'must':
+      return load.must ? 'must never stop' : 'may be left off';
+    case 'none':
+      return 'all loads';
+    default:
+      return load.group;
+  }
+}
+
+const ORDER: Record<string, ((a: Row, b: Row) => number) | undefined> = {
+  day: (a, b) => b.line.dayAh.value - a.line.dayAh.value,
+  name: (a, b) => a.load.name.localeCompare(b.load.name),
+  power: (a, b) => b.line.runningW - a.line.runningW,
+};

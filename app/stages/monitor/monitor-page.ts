@@ -41,7 +41,7 @@ export class MonitorPage {
     const derived = this.derived();
     return derived ? staleSettings(derived) : [];
   });
-  protected readonly chemistry = computed(() => CHEMISTRIES[this.rig()?.bank?.chemistryId ?? 'lfp']);
+  protected readonly chemistry = computed(() => this.derived()?.bank?.chemistry ?? CHEMISTRIES.lfp);
   protected readonly cells = computed(() => {
     const bank = this.rig()?.bank;
     return bank ? bank.seriesCount * bank.battery.cellsInSeries : 0;
@@ -70,7 +70,7 @@ export class MonitorPage {
     const rig = this.rig();
     if (!rig) return [];
     const capacityUnder = (capacitySchool: MonitorPlan['capacitySchool']) =>
-      deriveRig({ ...rig, monitor: { ...rig.monitor, capacitySchool } }).monitor?.settings.find(
+      deriveRig({ ...rig, monitor: { ...rig.monitor, capacitySchool } }, null).monitor?.settings.find(
         (one) => one.id === 'capacity',
       )?.figure.value ?? 0;
     return [

@@ -1,0 +1,52 @@
+import { computed, effect, inject, Injectable, signal } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { daysOfLoads } from '@core/audit/sizing-day';
+import { ComputeWorkerClient } from '../workers/compute-worker-client';
+import { RigEvents } from './rig-actions';
+import { selectDerived } from './rig-selectors';
+
+const DRAWS = 100_000;
+const SEED = 20_260_301;
+
+/** Draws the audited day in the worker whenever the loads have changed; typing does not wait for it. */
+@Injectable({ providedIn: 'root' })
+export class DaySimulation {
+  private readonly store = inject(Store);
+  private readonly worker = inject(ComputeWorkerClient);
+  private readonly derived = this.store.selectSignal(selectDerived);
+  private readonly loads = computed(
+    () => {
+      const audit = this.derived()?.audit;
+      return audit ? daysOfLoads(audit) : null;
+    },
+    { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
+  );
+  /** The figures on screen are stretched from an older drawing. */
+  readonly pending = signal(false);
+  private running = false;
+
+  constructor() {
+    effect(() => {
+      if (this.loads() === null) return;
+      this.pending.set(true);
+      void this.run();
+    });
+  }
+
+  /** One drawing at a time; what changed meanwhile is drawn next. */
+  private async run(): Promise<void> {
+    if (this.running) return;
+    this.running = true;
+    for (;;) {
+      const loads = this.loads();
+      if (loads === null) break;
+      const quantiles = await this.worker.api.simulateDays(loads, DRAWS, SEED).catch(() => null);
+      if (quantiles === null) break;
+      if (this.loads() !== loads) continue;
+      this.store.dispatch(RigEvents.daySimulated({ quantiles }));
+      this.pending.set(false);
+      break;
+    }
+    this.running = false;
+  }
+}

@@ -1,0 +1,75 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { NzModalModule } from 'ng-zorro-antd/modal';
+import { GENERIC_LOADS, type GenericLoad } from '@core/audit/generic-loads.data';
+import { loadsFromTable, type TableRemark } from '@core/audit/load-table';
+import type { Load } from '@core/rig/load';
+
+const REMARKS: Record<TableRemark['code'], string> = {
+  'no-name': 'has no name; left out',
+  'no-power': 'has neither watts nor volts and amps; left out',
+  'not-a-number': 'is not a number; the default holds',
+  'out-of-range': 'is out of range; the default holds',
+  'unknown-word': 'is a word that is not known; the default holds',
+};
+
+/** Loads from the library, from a block of a spreadsheet, or from a CSV file. */
+@Component({
+  selector: 'co-add-loads',
+  imports: [NzModalModule],
+  templateUrl: './add-loads.html',
+  styleUrl: './add-loads.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class AddLoads {
+  /** Where pasted rows go that name no group. */
+  readonly group = input('');
+  readonly added = output<Load[]>();
+  readonly done = output();
+  protected readonly way = signal<'library' | 'table'>('library');
+  protected readonly asked = signal('');
+  protected readonly picked = signal<ReadonlySet<string>>(new Set());
+  protected readonly pasted = signal('');
+  protected readonly remarkWords = REMARKS;
+
+  protected readonly found = computed(() => {
+    const words = this.asked().toLowerCase().split(/\s+/).filter(Boolean);
+    return GENERIC_LOADS.filter(({ name, group, supply }) =>
+      words.every((word) => `${name} ${group} ${supply}`.toLowerCase().includes(word)),
+    );
+  });
+  protected readonly table = computed(() =>
+    this.pasted().trim() === ''
+      ? null
+      : loadsFromTable(this.pasted(), this.group() || 'Loads', () => crypto.randomUUID()),
+  );
+  protected readonly count = computed(() =>
+    this.way() === 'library' ? this.picked().size : (this.table()?.loads.length ?? 0),
+  );
+
+  protected toggle({ name }: GenericLoad): void {
+    this.picked.update((picked) => {
+      const next = new Set(picked);
+      if (!next.delete(name)) next.add(name);
+      return next;
+    });
+  }
+
+  protected take(): void {
+    if (this.way() === 'table') this.added.emit(this.table()?.loads ?? []);
+    else
+      this.added.emit(
+        GENERIC_LOADS.filter(({ name }) => this.picked().has(name)).map((generic) => generic.make(crypto.randomUUID())),
+      );
+  }
+
+  protected async open(event: Event): Promise<void> {
+    const picker = event.target as HTMLInputElement;
+    const file = picker.files?.[0];
+    picker.value = '';
+    if (file) this.pasted.set(await file.text());
+  }
+
+  protected text(event: Event): string {
+    return (event.target as HTMLInputElement | HTMLTextAreaElement).value;
+  }
+}

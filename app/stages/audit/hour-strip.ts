@@ -1,0 +1,90 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+
+/** The 24 hours as small bars. Where it can be changed, each hour is a button that goes round none, half, whole. */
+@Component({
+  selector: 'co-hour-strip',
+  template: `
+    @if (editable()) {
+      <div class="edit" role="group" [attr.aria-label]="label()">
+        @for (height of heights(); track $index) {
+          <button type="button" [attr.aria-label]="hourName($index) + ', ' + state(height)" (click)="turn($index)">
+            <span [style.height.%]="height * 100"></span>
+          </button>
+        }
+      </div>
+    } @else {
+      <svg viewBox="0 0 72 12" width="72" height="12" aria-hidden="true">
+        @for (height of heights(); track $index) {
+          <rect
+            [attr.x]="$index * 3"
+            [attr.y]="height > 0 ? 11 - 10 * height : 10.4"
+            width="2.2"
+            [attr.height]="height > 0 ? 10 * height : 0.6"
+            [class.off]="height === 0"
+          />
+        }
+      </svg>
+    }
+  `,
+  styles: `
+    svg {
+      display: block;
+    }
+    rect {
+      fill: var(--ink2);
+    }
+    rect.off {
+      fill: var(--rule2);
+    }
+    .edit {
+      display: grid;
+      grid-template-columns: repeat(24, minmax(0, 1fr));
+      gap: 1px;
+      height: 30px;
+      min-width: 260px;
+      border-bottom: 1px solid var(--rule2);
+    }
+    button {
+      display: flex;
+      align-items: end;
+      border: 0;
+      padding: 0;
+      background: var(--sheet2);
+      cursor: pointer;
+    }
+    span {
+      width: 100%;
+      background: var(--ink2);
+    }
+    @media (max-width: 720px) {
+      .edit {
+        height: 60px;
+      }
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class HourStrip {
+  /** [24] weights or shares; the largest fills the height. */
+  readonly weights = input.required<readonly number[]>();
+  readonly editable = input(false);
+  readonly label = input('');
+  readonly changed = output<number[]>();
+  protected readonly heights = computed(() => {
+    const most = Math.max(...this.weights());
+    return this.weights().map((weight) => (most > 0 ? weight / most : 0));
+  });
+
+  protected hourName(hour: number): string {
+    return `${String(hour).padStart(2, '0')} to ${String(hour + 1).padStart(2, '0')}`;
+  }
+
+  protected state(height: number): string {
+    return height === 0 ? 'not used' : height < 0.75 ? 'half' : 'used';
+  }
+
+  protected turn(hour: number): void {
+    const next = this.heights().map((height, k) => (k !== hour ? height : height === 0 ? 1 : height >= 0.75 ? 0.5 : 0));
+    if (next.some((height) => height > 0)) this.changed.emit(next);
+  }
+}

@@ -1,0 +1,224 @@
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Store } from '@ngrx/store';
+import { NzSelectModule } from 'ng-zorro-antd/select';
+import { drawTogether, steadyDraw } from '@core/audit/steady-draw';
+import { GENERIC_BATTERIES } from '@core/bank/generic-batteries.data';
+import { calibrate, leftWhen, runtimeOf, type RuntimeSource } from '@core/bank/runtime';
+import { usableSchools } from '@core/bank/usable-schools';
+import { chemistryOf, chemistryValue } from '@core/cells/chemistry-of';
+import { byDefault, computed as worked, entered } from '@core/formula/figure';
+import { formatNumber } from '@core/quantity/format';
+import { LIMITS } from '@core/rig/limits';
+import type { RuntimeTrial } from '@core/rig/trial';
+import { RigEdits } from '../../rig/rig-actions';
+import { rigFeature } from '../../rig/rig-feature';
+import { selectDerived } from '../../rig/rig-selectors';
+import { momentLabel } from '../../ui/dates';
+import { FigurePart } from '../../ui/figure';
+import { MarginContent } from '../../ui/margin-slot';
+import { MethodSwitch } from '../../ui/method-switch';
+import { QuantityField } from '../../ui/quantity-field';
+import { TextField } from '../../ui/text-field';
+import { WorkingStore } from '../../ui/working-store';
+import { AuditTabs } from './audit-tabs';
+
+const BANK = 'bank';
+
+/** The quick question: how long do these run on that? Answers can be kept, and compared with what happened. */
+@Component({
+  selector: 'co-how-long-page',
+  imports: [AuditTabs, FigurePart, FormsModule, MarginContent, MethodSwitch, NzSelectModule, QuantityField, TextField],
+  templateUrl: './how-long-page.html',
+  styleUrl: './how-long-page.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class HowLongPage {
+  private readonly store = inject(Store);
+  protected readonly rig = this.store.selectSignal(rigFeature.selectRig);
+  private readonly derived = this.store.selectSignal(selectDerived);
+  protected readonly limits = LIMITS;
+  protected readonly number = formatNumber;
+  protected readonly when = momentLabel;
+
+  protected readonly picked = signal<ReadonlySet<string> | null>(null);
+  /** Watts beside the loads of the audit. */
+  protected readonly extraW = signal(0);
+  protected readonly sourceId = signal<string | null>(null);
+  protected readonly method = signal<RuntimeTrial['method']>('itemised');
+  protected readonly name = signal('');
+
+  protected readonly shelf = computed(() => [...(this.rig()?.shelf ?? []), ...GENERIC_BATTERIES]);
+  protected readonly chosenId = computed(() => this.sourceId() ?? (this.rig()?.bank ? BANK : GENERIC_BATTERIES[0]!.id));
+  private readonly battery = computed(() => this.shelf().find(({ id }) => id === this.chosenId()) ?? null);
+  private readonly chemistryId = computed(
+    () => this.battery()?.chemistryId ?? this.rig()?.bank?.battery.chemistryId ?? 'lfp',
+  );
+  protected readonly usable = linkedSignal(() =>
+    this.chosenId() === BANK
+      ? (this.rig()?.bank?.usableFraction ?? 0.8)
+      : chemistryOf(this.chemistryId(), this.rig()?.chemistryEdits ?? {}).usableFraction,
+  );
+
+  protected readonly loads = computed(() => {
+    const lines = this.derived()?.audit.lines ?? [];
+    return (this.rig()?.loads ?? []).flatMap((load, k) => {
+      const line = lines[k];
+      if (!line) return [];
+      const cycles = load.use.by === 'share' || load.use.by === 'timed';
+      return [{ id: load.id, says: line.says, cycles, must: load.must, ...steadyDraw(line, load.quantity, cycles) }];
+    });
+  });
+  /** The loads that must never stop, until others are picked. */
+  protected readonly on = computed(
+    () =>
+      this.picked() ??
+      new Set(
+        this.loads()
+          .filter(({ must }) => must)
+          .map(({ id }) => id),
+      ),
+  );
+
+  private readonly draw = computed(() => {
+    const running = this.loads().filter(({ id }) => this.on().has(id));
+    const extra = { atBankW: this.extraW(), atLoadW: this.extraW() };
+    return drawTogether([...running, extra], `${running.length} loads${this.extraW() > 0 ? ' and more' : ''}`);
+  });
+
+  private readonly source = computed<RuntimeSource | null>(() => {
+    const edits = this.rig()?.chemistryEdits ?? {};
+    const peukertExponent = chemistryValue(this.chemistryId(), edits, 'peukertExponent');
+    const usableFraction = entered(this.usable());
+    const battery = this.battery();
+    if (battery) {
+      const chemistry = chemistryOf(battery.chemistryId, edits);
+      return {
+        nominalV: worked(
+          battery.cellsInSeries * chemistry.nominalCellV,
+          `${battery.cellsInSeries} cells of ${chemistry.nominalCellV} V`,
+        ),
+        capacityAh: entered(battery.capacityAh, battery.name),
+        usableFraction,
+        peukertExponent,
+        leftFraction: byDefault(1, 'new and warm'),
+      };
+    }
+    const [rig, sized] = [this.rig(), this.derived()?.bank];
+    if (!rig?.bank || !sized) return null;
+    return {
+      nominalV: sized.nominalV,
+      capacityAh: sized.capacityAh,
+      usableFraction,
+      peukertExponent,
+      leftFraction: leftWhen(rig.bank.ageingFraction, sized.coldFraction.value, 'aged and cold, as under Bank'),
+    };
+  });
+
+  protected readonly runtime = computed(() => {
+    const source = this.source();
+    const { atBankW, atLoadsW } = this.draw();
+    return source && atBankW.value > 0
+      ? runtimeOf(source, atBankW, atLoadsW, this.rig()?.bank?.flatLossFraction ?? 0.15)
+      : null;
+  });
+  protected readonly answer = computed(() => {
+    const runtime = this.runtime();
+    return runtime && (this.method() === 'flat' ? runtime.flatH : runtime.itemisedH);
+  });
+  protected readonly calibrations = computed(() => ({
+    itemised: calibrate(this.rig()?.trials ?? [], 'itemised'),
+    flat: calibrate(this.rig()?.trials ?? [], 'flat'),
+  }));
+  protected readonly calibrated = computed(() => {
+    const [answer, own] = [this.answer(), this.calibrations()[this.method()]];
+    return answer && own ? { hours: answer.value * own.factor, ...own } : null;
+  });
+
+  protected readonly methods = computed(() => {
+    const runtime = this.runtime();
+    const hours = (value: number | undefined) => (value === undefined ? '' : `${formatNumber(value, 1)} h`);
+    return [
+      {
+        id: 'itemised',
+        name: 'itemised',
+        reason: 'Conversion losses at each load, ageing, cold and Peukert at the battery.',
+        answer: hours(runtime?.itemisedH.value),
+      },
+      {
+        id: 'flat',
+        name: 'flat loss',
+        reason: 'Watts as read at the loads, one share off for everything.',
+        answer: hours(runtime?.flatH.value),
+      },
+    ];
+  });
+  protected readonly shares = computed(() =>
+    usableSchools(this.chemistryId()).map((school) => ({ ...school, answer: '' })),
+  );
+  protected readonly share = computed(
+    () => this.shares().find(({ usableFraction }) => usableFraction === this.usable())?.id ?? null,
+  );
+
+  protected readonly trials = computed(() =>
+    [...(this.rig()?.trials ?? [])].reverse().map((trial) => ({
+      trial,
+      error:
+        trial.observedH === null || trial.predictedH === 0
+          ? null
+          : (100 * (trial.observedH - trial.predictedH)) / trial.predictedH,
+    })),
+  );
+
+  constructor() {
+    inject(WorkingStore).suggest(this.answer);
+  }
+
+  protected toggle(id: string): void {
+    const next = new Set(this.on());
+    if (!next.delete(id)) next.add(id);
+    this.picked.set(next);
+  }
+
+  protected pickMethod(id: string): void {
+    this.method.set(id as RuntimeTrial['method']);
+  }
+
+  protected pickShare(id: string): void {
+    const share = this.shares().find((one) => one.id === id);
+    if (share) this.usable.set(share.usableFraction);
+  }
+
+  protected keep(): void {
+    const answer = this.answer();
+    if (!answer) return;
+    const running = this.loads().filter(({ id }) => this.on().has(id));
+    const says =
+      this.name().trim() ||
+      running
+        .map((load) => load.says)
+        .join(', ')
+        .slice(0, 120) ||
+      'a draw';
+    const drawW = Number(this.draw().atBankW.value.toPrecision(6));
+    const trial: RuntimeTrial = {
+      id: crypto.randomUUID(),
+      atMs: Date.now(),
+      says,
+      drawW,
+      method: this.method(),
+      predictedH: Number(answer.value.toPrecision(6)),
+      observedH: null,
+    };
+    this.store.dispatch(RigEdits.trialAdded({ trial }));
+    this.name.set('');
+  }
+
+  protected observe(id: string, observedH: number | null): void {
+    this.store.dispatch(RigEdits.trialChanged({ id, changes: { observedH } }));
+  }
+
+  protected drop(id: string): void {
+    this.store.dispatch(RigEdits.trialRemoved({ id }));
+  }
+}

@@ -1,0 +1,36 @@
+import { computed, inject, Injectable } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { GENERIC_BATTERIES } from '@core/bank/generic-batteries.data';
+import { CHEMISTRIES } from '@core/cells/chemistry.data';
+import { chemistryOf } from '@core/cells/chemistry-of';
+import type { Bank, Battery } from '@core/rig/bank';
+import { RigEdits } from '../../rig/rig-actions';
+import { rigFeature } from '../../rig/rig-feature';
+import { selectDerived } from '../../rig/rig-selectors';
+
+/** What the leaves of the bank share. */
+@Injectable({ providedIn: 'root' })
+export class BankFacts {
+  private readonly store = inject(Store);
+  readonly rig = this.store.selectSignal(rigFeature.selectRig);
+  readonly derived = this.store.selectSignal(selectDerived);
+  readonly bank = computed(() => this.rig()?.bank ?? null);
+  readonly sized = computed(() => this.derived()?.bank ?? null);
+  readonly edits = computed(() => this.rig()?.chemistryEdits ?? {});
+  readonly chemistry = computed(() => {
+    const bank = this.bank();
+    return bank ? chemistryOf(bank.battery.chemistryId, this.edits()) : CHEMISTRIES.lfp;
+  });
+  /** The user's own models first. */
+  readonly shelf = computed<readonly Battery[]>(() => [...(this.rig()?.shelf ?? []), ...GENERIC_BATTERIES]);
+
+  change(changes: Partial<Bank>): void {
+    const bank = this.bank();
+    if (!bank) return;
+    this.store.dispatch(RigEdits.bankChanged({ bank: { ...bank, ...changes }, field: Object.keys(changes).join(',') }));
+  }
+
+  set(bank: Bank | null): void {
+    this.store.dispatch(RigEdits.bankChanged({ bank }));
+  }
+}

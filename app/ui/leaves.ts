@@ -1,0 +1,75 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { RouterLink, RouterLinkActive } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { rigFeature } from '../rig/rig-feature';
+
+export interface Leaf {
+  path: readonly string[];
+  says: string;
+}
+
+/** The leaves of a stage: its pages, in a row above the sheet. */
+@Component({
+  selector: 'co-leaves',
+  imports: [RouterLink, RouterLinkActive],
+  template: `
+    <nav [attr.aria-label]="label()">
+      @for (leaf of leaves(); track leaf.says) {
+        <a
+          [routerLink]="base().concat(leaf.path)"
+          routerLinkActive="on"
+          ariaCurrentWhenActive="page"
+          [routerLinkActiveOptions]="{
+            paths: 'exact',
+            queryParams: 'ignored',
+            matrixParams: 'ignored',
+            fragment: 'ignored',
+          }"
+          >{{ leaf.says }}</a
+        >
+      }
+    </nav>
+  `,
+  styles: `
+    nav {
+      display: flex;
+      gap: var(--s4);
+      font: 600 13px/18px var(--text);
+    }
+    a {
+      color: var(--ink2);
+      text-decoration: none;
+      padding-bottom: 1px;
+      border-bottom: 1.5px solid transparent;
+      white-space: nowrap;
+    }
+    a:hover {
+      border-bottom-color: var(--rule2);
+    }
+    .on {
+      color: var(--ink);
+      border-bottom-color: var(--mark);
+    }
+    @media (max-width: 720px) {
+      nav {
+        overflow-x: auto;
+      }
+      a {
+        padding: 12px 2px;
+      }
+    }
+    @media print {
+      :host {
+        display: none;
+      }
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Leaves {
+  private readonly rig = inject(Store).selectSignal(rigFeature.selectRig);
+  readonly stage = input.required<string>();
+  readonly label = input.required<string>();
+  readonly leaves = input.required<readonly Leaf[]>();
+  protected readonly base = computed(() => ['/rig', this.rig()?.id ?? '', this.stage()]);
+}

@@ -1,0 +1,10 @@
+import type { DayOfLoad, DayQuantiles } from '@core/audit/simulate-day';
+import type { SoundSplit, SplitOptions } from '@core/audit/sound/split-states';
+import type { Loudness } from '@core/audit/sound/envelope';
+
+/** What the worker for computation does; every call is answered with plain data. */
+export interface ComputeWorkerApi {
+  simulateDays(loads: DayOfLoad[], draws: number, seed: number): DayQuantiles;
+  loudnessOf(samples: Float32Array, sampleRateHz: number): Loudness;
+  splitStates(loudness: Loudness, options: SplitOptions): SoundSplit;
+}

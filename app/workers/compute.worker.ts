@@ -1,0 +1,19 @@
+import { expose } from 'comlink';
+import { simulateDays } from '@core/audit/simulate-day';
+import { LoudnessMeter } from '@core/audit/sound/envelope';
+import { splitStates } from '@core/audit/sound/split-states';
+import type { ComputeWorkerApi } from './compute-worker-api';
+
+const FRAME_S = 0.1;
+
+const api: ComputeWorkerApi = {
+  simulateDays,
+  loudnessOf(samples, sampleRateHz) {
+    const meter = new LoudnessMeter(sampleRateHz, FRAME_S);
+    meter.add(samples);
+    return meter.finish();
+  },
+  splitStates,
+};
+
+expose(api);

@@ -1,0 +1,86 @@
+import { computed, entered, type Figure, type Sourced } from '../formula/figure';
+import type { Inverter } from '../rig/inverter';
+import type { Load } from '../rig/load';
+import type { AuditLine } from './audit-line';
+import type { InverterModel } from './inverter-model';
+import { ampHoursOfDay, inverterStandbyDay } from './load-formulas';
+import { hourShares } from './pattern';
+
+export type InverterProblem = { code: 'over-continuous' | 'over-surge'; neededW: number; ratedW: number };
+
+/** How an inverter is used, and what the two ways of switching it would cost. */
+export interface InverterUse extends Pick<InverterModel, 'id' | 'name' | 'fit' | 'standbyW' | 'efficiencyAt'> {
+  hoursOn: Sourced;
+  /** Share of each hour of the clock in which it is on. */
+  onFractions: number[];
+  leftOnAh: Figure;
+  whenNeededAh: Figure;
+  /** AC watts of its loads, all at once. */
+  servedW: number;
+  problems: InverterProblem[];
+}
+
+export function inverterUse(
+  inverter: Inverter,
+  model: InverterModel,
+  served: readonly { load: Load; line: AuditLine }[],
+  nominalV: Sourced,
+): InverterUse {
+  const needed = neededFractions(served);
+  const neededH = needed.reduce((sum, fraction) => sum + fraction, 0);
+  const onAllDay = inverter.hoursOnPerDay >= 24;
+  const asNeeded = computed(neededH, 'while one of its loads runs, each for itself');
+  const leftOn = entered(inverter.hoursOnPerDay, onAllDay ? 'left on' : 'hours switched on');
+  const isLeftOn = inverter.switched === 'left-on';
+  const ahOf = (hoursOnPerDay: Sourced, key: string, says: string) =>
+    ampHoursOfDay.figure(
+      { dayWh: inverterStandbyDay.figure({ standbyW: model.standbyW, hoursOnPerDay }, { key }), nominalV },
+      { key: `${key}:${inverter.id}`, says },
+    );
+  const servedW = served.reduce((sum, { load, line }) => sum + line.powerW.value * load.quantity, 0);
+  const hardest = Math.max(
+    0,
+    ...served.map(({ load, line }) => line.powerW.value * load.quantity * (load.surgeFactor - 1)),
+  );
+  const problems: InverterProblem[] = [];
+  if (inverter.continuousW !== null && servedW > inverter.continuousW) {
+    problems.push({ code: 'over-continuous', neededW: servedW, ratedW: inverter.continuousW });
+  }
+  if (inverter.surgeW !== null && servedW + hardest > inverter.surgeW) {
+    problems.push({ code: 'over-surge', neededW: servedW + hardest, ratedW: inverter.surgeW });
+  }
+  const dayTime = hourShares({ by: 'named', id: onAllDay ? 'all-day' : 'day' });
+  return {
+    id: model.id,
+    name: model.name,
+    fit: model.fit,
+    standbyW: model.standbyW,
+    efficiencyAt: (acW) => model.efficiencyAt(acW),
+    hoursOn: isLeftOn ? leftOn : asNeeded,
+    onFractions: isLeftOn ? spreadHours(dayTime, inverter.hoursOnPerDay) : needed,
+    leftOnAh: ahOf(entered(24, 'left on all day'), 'left-on', 'standby, left on all day'),
+    whenNeededAh: ahOf(asNeeded, 'when-needed', 'standby, switched on when needed'),
+    servedW,
+    problems,
+  };
+}
+
+/** Share of each hour in which at least one load runs, loads being independent of each other: 1 − Π(1 − own share). */
+function neededFractions(served: readonly { load: Load; line: AuditLine }[]): number[] {
+  return Array.from({ length: 24 }, (_, hour) => {
+    const idle = served.reduce((product, { load, line }) => {
+      const hours = line.hoursPerDay.value * line.daysFraction;
+      const shares = load.use.by === 'always' ? hourShares({ by: 'named', id: 'all-day' }) : hourShares(load.pattern);
+      return product * (1 - Math.min(1, hours * shares[hour]!));
+    }, 1);
+    return 1 - idle;
+  });
+}
+
+/** So many hours over the pattern's hours, none of them more than whole; what is left over goes to the other hours. */
+function spreadHours(shares: readonly number[], hours: number): number[] {
+  const first = shares.map((share) => Math.min(1, share * hours));
+  const left = hours - first.reduce((sum, fraction) => sum + fraction, 0);
+  const room = first.reduce((sum, fraction) => sum + 1 - fraction, 0);
+  return room > 0 && left > 1e-9 ? first.map((fraction) => fraction + (left * (1 - fraction)) / room) : first;
+}

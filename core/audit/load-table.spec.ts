@@ -1,0 +1,65 @@
+import { describe, expect, it } from 'vitest';
+import { Load } from '../rig/load';
+import { LIMITS } from '../rig/limits';
+import { GENERIC_LOADS } from './generic-loads.data';
+import { loadsFromTable, tableOfLoads } from './load-table';
+
+let serial = 0;
+const read = (text: string) => loadsFromTable(text, 'Loads', () => `l${serial++}`);
+
+describe('loadsFromTable', () => {
+  it('reads a block as copied from a spreadsheet, by its names', () => {
+    const { loads, remarks } = read('Item\tQty\tVolts\tAmps\tHours/day\nFridge\t1\t12\t4,5\t8\nLamp\t6\t12\t0.2\t3,5');
+    expect(remarks).toEqual([]);
+    expect(loads.map(({ name, quantity, power, use }) => ({ name, quantity, power, use }))).toEqual([
+      {
+        name: 'Fridge',
+        quantity: 1,
+        power: { by: 'volts-amps', voltageV: 12, currentA: 4.5 },
+        use: { by: 'hours', hoursPerDay: 8 },
+      },
+      {
+        name: 'Lamp',
+        quantity: 6,
+        power: { by: 'volts-amps', voltageV: 12, currentA: 0.2 },
+        use: { by: 'hours', hoursPerDay: 3.5 },
+      },
+    ]);
+  });
+  it('reads rows without names as name, watts, hours, quantity', () => {
+    const { loads } = read('Radio;6 W;12;1\nLamp;3;4;2');
+    expect(loads[1]).toMatchObject({ name: 'Lamp', power: { powerW: 3 }, use: { hoursPerDay: 4 }, quantity: 2 });
+  });
+  it('lists what it cannot take, with row and column', () => {
+    const { loads, remarks } = read('name,watts,hours\nA,ten,2\n,5,1\nB,8,30\nC,5,1');
+    expect(loads.map(({ name }) => name)).toEqual(['B', 'C']);
+    expect(remarks.map(({ row, column, code }) => [row, column, code])).toEqual([
+      [2, 2, 'not-a-number'],
+      [2, 2, 'no-power'],
+      [3, 1, 'no-name'],
+      [4, 3, 'out-of-range'],
+    ]);
+  });
+  it('reads back what it wrote', () => {
+    const loads = GENERIC_LOADS.map((generic) => ({ ...generic.make('x'), climate: { by: 'none' } as const }));
+    const { loads: back, remarks } = read(tableOfLoads(loads));
+    expect(remarks).toEqual([]);
+    const bare = (load: Load) => ({
+      ...load,
+      id: '',
+      spread: load.spread && { low: load.spread.lowFraction.toFixed(6), high: load.spread.highFraction.toFixed(6) },
+    });
+    expect(back.map(bare)).toEqual(loads.map(bare));
+  });
+});
+
+describe('generic loads', () => {
+  it('are about sixty, each a load that the schema takes', () => {
+    expect(GENERIC_LOADS.length).toBeGreaterThanOrEqual(60);
+    for (const generic of GENERIC_LOADS) {
+      expect(Load.safeParse(generic.make('x')).success, generic.name).toBe(true);
+      const [low, usual, high] = generic.watts;
+      expect(low <= usual && usual <= high && high <= LIMITS.powerW.max, generic.name).toBe(true);
+    }
+  });
+});

@@ -1,0 +1,197 @@
+import Papa from 'papaparse';
+import { LIMITS } from '../rig/limits';
+import type { Load, PatternId } from '../rig/load';
+import { newLoad } from '../rig/new-rig';
+import { cellNumber } from '../logbook/import/cell';
+
+/** A row of a table that could not be taken as it stands. row counts from 1 in the block. */
+export interface TableRemark {
+  row: number;
+  column: number;
+  code: 'no-name' | 'no-power' | 'not-a-number' | 'out-of-range' | 'unknown-word';
+  text: string;
+}
+
+export interface LoadTable {
+  loads: Load[];
+  remarks: TableRemark[];
+}
+
+/** Columns that are known by name; the order is the one in which a table is written. */
+const COLUMNS = {
+  name: /^(name|load|what|item|device|appliance)/i,
+  group: /^(group|room|where|category)/i,
+  quantity: /^(quantity|qty|many|count|number|pieces|pcs)/i,
+  supply: /^(supply|ac.?dc|type)/i,
+  watts: /^(watts?|power|w)\b/i,
+  volts: /^(volts?|voltage|v)\b/i,
+  amps: /^(amps?|current|a)\b/i,
+  hours: /^(hours?|h)\b/i,
+  share: /^(share|duty)/i,
+  use: /^use|^runs/i,
+  lowPercent: /^low/i,
+  highPercent: /^high/i,
+  pattern: /^pattern|^when/i,
+  days: /^days?/i,
+  surge: /^surge|^start/i,
+  must: /^must|^critical/i,
+  known: /^known/i,
+} as const;
+type Column = keyof typeof COLUMNS;
+
+const PATTERNS: readonly PatternId[] = ['all-day', 'day', 'evening', 'night', 'meals'];
+const KNOWN: readonly Load['known'][] = ['logged', 'timed', 'clamp', 'wattmeter', 'nameplate'];
+
+/**
+ * Loads out of a block of a spreadsheet or a CSV: a header row is recognised by its names; without one, the columns are
+ * name, watts, hours, quantity. Rows that have no name or no power are left out and listed; other odd cells are listed, and
+ * their default holds.
+ * @param text  tabs, semicolons or commas between cells
+ * @param newId gives a fresh id for each load
+ */
+export function loadsFromTable(text: string, group: string, newId: () => string): LoadTable {
+  const rows = Papa.parse(text.trim(), { skipEmptyLines: true, delimiter: delimiterOf(text) }).data;
+  const columns = columnsOf(rows[0] ?? []);
+  const header = columns !== null;
+  const places =
+    columns ??
+    new Map<Column, number>([
+      ['name', 0],
+      ['watts', 1],
+      ['hours', 2],
+      ['quantity', 3],
+    ]);
+  const table: LoadTable = { loads: [], remarks: [] };
+  rows.slice(header ? 1 : 0).forEach((cells, k) => {
+    const load = readRow(cells, places, k + (header ? 2 : 1), group, newId, table.remarks);
+    if (load) table.loads.push(load);
+  });
+  return table;
+}
+
+function readRow(
+  cells: readonly string[],
+  places: ReadonlyMap<Column, number>,
+  row: number,
+  group: string,
+  newId: () => string,
+  remarks: TableRemark[],
+): Load | null {
+  const textOf = (column: Column) => cells[places.get(column) ?? -1]?.trim() ?? '';
+  const remark = (column: Column, code: TableRemark['code']) => {
+    remarks.push({ row, column: (places.get(column) ?? -1) + 1, code, text: textOf(column) || cells.join(' ') });
+  };
+  const numberOf = (
+    column: Column,
+    { min, max, integer }: { min: number; max: number; integer?: boolean },
+  ): number | null => {
+    const text = textOf(column).replace('%', '');
+    if (text === '') return null;
+    const value = cellNumber(
+      text.replace(/\s*(w|watts?|h|hours?|x|×)$/i, ''),
+      text.includes(',') && !text.includes('.') ? ',' : '.',
+    );
+    if (Number.isNaN(value)) remark(column, 'not-a-number');
+    else if (value < min || value > max || (integer && !Number.isInteger(value))) remark(column, 'out-of-range');
+    else return value;
+    return null;
+  };
+  const name = textOf('name');
+  if (name === '') {
+    remark('name', 'no-name');
+    return null;
+  }
+  const watts = numberOf('watts', LIMITS.powerW);
+  const volts = numberOf('volts', LIMITS.loadVoltageV);
+  const amps = numberOf('amps', LIMITS.loadCurrentA);
+  if (watts === null && (volts === null || amps === null)) {
+    remark('watts', 'no-power');
+    return null;
+  }
+  const load = newLoad(newId(), textOf('group') || group);
+  load.name = name.slice(0, 120);
+  load.power =
+    watts !== null ? { by: 'watts', powerW: watts } : { by: 'volts-amps', voltageV: volts!, currentA: amps! };
+  load.quantity = numberOf('quantity', LIMITS.quantity) ?? 1;
+  load.supply = /ac|mains|inverter|230|120|~/i.test(textOf('supply')) ? 'ac' : 'dc';
+  const share = numberOf('share', { min: 0, max: 100 });
+  const hours = numberOf('hours', LIMITS.hoursPerDay);
+  if (/always/i.test(textOf('use'))) load.use = { by: 'always' };
+  else if (share !== null) load.use = { by: 'share', dutyFraction: share > 1 ? share / 100 : share };
+  else load.use = { by: 'hours', hoursPerDay: hours ?? 1 };
+  const low = numberOf('lowPercent', { min: 0, max: 100 });
+  const high = numberOf('highPercent', { min: 100, max: 2000 });
+  if (low !== null && high !== null) load.spread = { lowFraction: low / 100, highFraction: high / 100 };
+  load.daysPerWeek = numberOf('days', LIMITS.daysPerWeek) ?? 7;
+  load.surgeFactor = numberOf('surge', LIMITS.surgeFactor) ?? 1;
+  load.must = /^(must|yes|y|true|1)/i.test(textOf('must'));
+  const pattern = PATTERNS.find((id) => id === textOf('pattern').toLowerCase().replace(' ', '-'));
+  if (pattern) load.pattern = { by: 'named', id: pattern };
+  else if (textOf('pattern') !== '') remark('pattern', 'unknown-word');
+  const known = KNOWN.find((id) => id === textOf('known').toLowerCase());
+  if (known) load.known = known;
+  else if (textOf('known') !== '') remark('known', 'unknown-word');
+  return load;
+}
+
+/** The loads as a table that loadsFromTable reads back; what a table cannot hold (recordings, seasons) stays behind. */
+export function tableOfLoads(loads: readonly Load[]): string {
+  const head = [
+    'name',
+    'group',
+    'quantity',
+    'supply',
+    'watts',
+    'volts',
+    'amps',
+    'hours',
+    'share %',
+    'use',
+    'low %',
+    'high %',
+    'pattern',
+    'days a week',
+    'surge',
+    'must',
+    'known',
+  ];
+  const rows = loads.map((load) => {
+    const { power, use, spread } = load;
+    return [
+      load.name,
+      load.group,
+      load.quantity,
+      load.supply,
+      power.by === 'watts' ? power.powerW : '',
+      power.by === 'volts-amps' ? power.voltageV : '',
+      power.by === 'volts-amps' ? power.currentA : '',
+      use.by === 'hours' || use.by === 'timed' ? use.hoursPerDay : '',
+      use.by === 'share' ? Number((use.dutyFraction * 100).toPrecision(8)) : '',
+      use.by,
+      spread ? Number((spread.lowFraction * 100).toPrecision(8)) : '',
+      spread ? Number((spread.highFraction * 100).toPrecision(8)) : '',
+      load.pattern.by === 'named' ? load.pattern.id : '',
+      load.daysPerWeek,
+      load.surgeFactor,
+      load.must ? 'must' : '',
+      load.known,
+    ];
+  });
+  return `${Papa.unparse([head, ...rows])}\n`;
+}
+
+/** Null where the row holds no known names: then it is data. A name and a power must be among them. */
+function columnsOf(cells: readonly string[]): Map<Column, number> | null {
+  const places = new Map<Column, number>();
+  cells.forEach((cell, k) => {
+    const column = (Object.keys(COLUMNS) as Column[]).find((one) => COLUMNS[one].test(cell.trim()) && !places.has(one));
+    if (column) places.set(column, k);
+  });
+  const hasPower = places.has('watts') || (places.has('volts') && places.has('amps'));
+  return places.has('name') && hasPower ? places : null;
+}
+
+function delimiterOf(text: string): string {
+  const head = text.split('\n', 3).join('\n');
+  return head.includes('\t') ? '\t' : head.includes(';') ? ';' : ',';
+}

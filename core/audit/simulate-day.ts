@@ -1,0 +1,75 @@
+import { inRange } from '../quantity/guard';
+import { pertQuantiles } from '../statistics/pert';
+
+/** One load as the simulation sees it: a day on which it is used, and on what share of days that is. */
+export interface DayOfLoad {
+  lowAh: number;
+  typicalAh: number;
+  highAh: number;
+  daysFraction: number;
+}
+
+export interface DayQuantiles {
+  p10Ah: number;
+  p50Ah: number;
+  p90Ah: number;
+  meanAh: number;
+  /** All loads typical, on their share of days: tells what the quantiles were drawn for. */
+  typicalAh: number;
+  draws: number;
+}
+
+const TABLE = 1024;
+const SEED_STEP = 0x9e3779b9;
+
+/**
+ * Daily Ah of all loads together: each drawn from its PERT distribution on the days on which it is used, independent of
+ * the others. Seeded: the same loads give the same quantiles.
+ * @param draws   1,000 … 10,000,000
+ * @throws {QuantityError} `out-of-range`
+ */
+export function simulateDays(loads: readonly DayOfLoad[], draws: number, seed: number): DayQuantiles {
+  inRange('draws', draws, 1000, 10_000_000);
+  const sums = new Float64Array(draws);
+  loads.forEach((load, k) => addDraws(sums, load, seed + k * SEED_STEP));
+  const meanAh = sums.reduce((sum, ah) => sum + ah, 0) / draws;
+  sums.sort();
+  const at = (share: number) => {
+    const position = share * (draws - 1);
+    const below = Math.floor(position);
+    const next = sums[below + 1] ?? sums[below]!;
+    return sums[below]! + (position - below) * (next - sums[below]!);
+  };
+  const typicalAh = loads.reduce((sum, load) => sum + load.typicalAh * load.daysFraction, 0);
+  return { p10Ah: at(0.1), p50Ah: at(0.5), p90Ah: at(0.9), meanAh, typicalAh, draws };
+}
+
+/**
+ * Adds a load's draws. The generator stands here, on a local integer, since a call for each number would take three times
+ * as long (measured in Chromium); it is good for sums, not for secrets.
+ * @source  generator: mulberry32, T. Ettinger, public domain
+ */
+function addDraws(sums: Float64Array, load: DayOfLoad, seed: number): void {
+  const { lowAh, typicalAh, highAh, daysFraction } = load;
+  if (!(daysFraction > 0) || !(highAh > 0)) return;
+  const table = pertQuantiles(lowAh, typicalAh, highAh, TABLE);
+  const everyDay = daysFraction >= 1;
+  const threshold = daysFraction * 4_294_967_296;
+  const scale = TABLE / 4_294_967_296;
+  let state = seed | 0;
+  for (let k = 0; k < sums.length; k++) {
+    if (!everyDay) {
+      state = (state + 0x6d2b79f5) | 0;
+      let day = Math.imul(state ^ (state >>> 15), 1 | state);
+      day = (day + Math.imul(day ^ (day >>> 7), 61 | day)) ^ day;
+      if ((day ^ (day >>> 14)) >>> 0 >= threshold) continue;
+    }
+    state = (state + 0x6d2b79f5) | 0;
+    let bits = Math.imul(state ^ (state >>> 15), 1 | state);
+    bits = (bits + Math.imul(bits ^ (bits >>> 7), 61 | bits)) ^ bits;
+    const position = ((bits ^ (bits >>> 14)) >>> 0) * scale;
+    const row = position | 0;
+    const value = table[row]!;
+    sums[k]! += value + (position - row) * (table[row + 1]! - value);
+  }
+}

@@ -1,0 +1,65 @@
+import { byDefault, computed, type Figure } from '../formula/figure';
+import { formula } from '../formula/formula';
+import type { AuditPlan } from '../rig/load';
+import type { Audit } from './audit';
+import type { DayOfLoad, DayQuantiles } from './simulate-day';
+
+const simulatedDay = (id: string, says: string, words: string) =>
+  formula({
+    id,
+    says,
+    unit: 'Ah',
+    words,
+    terms: {
+      quantileAh: { says: 'drawn', unit: 'Ah' },
+      draws: { says: 'days drawn', unit: 'Count' },
+      typicalAh: { says: 'all loads typical', unit: 'Ah' },
+      highAh: { says: 'all loads high', unit: 'Ah' },
+    },
+    compute: ({ quantileAh }) => quantileAh,
+    source: 'each load drawn from its PERT distribution, on the days on which it is used, independent of the others',
+    leavesOut: 'what makes loads high together: guests, a heat wave',
+  });
+
+const QUANTILES = {
+  p10Ah: simulatedDay('audit.p10', 'one day in ten takes less', 'the tenth part of the drawn days lies below'),
+  p50Ah: simulatedDay('audit.p50', 'half of the days take less', 'half of the drawn days lie below'),
+  p90Ah: simulatedDay('audit.p90', 'nine days in ten take less', 'nine tenths of the drawn days lie below'),
+};
+
+/** P10, P50 and P90 of the day as figures. */
+export function quantileFigures(audit: Audit, quantiles: DayQuantiles): Record<keyof typeof QUANTILES, Figure> {
+  const figure = (key: keyof typeof QUANTILES) =>
+    QUANTILES[key].figure({
+      quantileAh: computed(quantiles[key], 'simulation'),
+      draws: byDefault(quantiles.draws),
+      typicalAh: audit.dayAh,
+      highAh: audit.allHighAh,
+    });
+  return { p10Ah: figure('p10Ah'), p50Ah: figure('p50Ah'), p90Ah: figure('p90Ah') };
+}
+
+/** The loads as the simulation takes them. */
+export const daysOfLoads = (audit: Audit): DayOfLoad[] =>
+  audit.lines.map(({ lowAh, highAh, dayAh, daysFraction }) => ({
+    lowAh,
+    typicalAh: daysFraction > 0 ? dayAh.value / daysFraction : 0,
+    highAh,
+    daysFraction,
+  }));
+
+/** The day that the bank is sized for, and its hours. @param quantiles null until the simulation has answered: the typical day then */
+export function sizingDay(
+  audit: Audit,
+  plan: AuditPlan,
+  quantiles: DayQuantiles | null,
+): { dayAh: Figure; hoursWh: number[] } {
+  const dayAh =
+    plan.sizeFor === 'all-high'
+      ? audit.allHighAh
+      : plan.sizeFor === 'nine-in-ten' && quantiles
+        ? quantileFigures(audit, quantiles).p90Ah
+        : audit.dayAh;
+  const scale = audit.dayAh.value > 0 ? dayAh.value / audit.dayAh.value : 1;
+  return { dayAh, hoursWh: audit.hoursWh.map((wh) => wh * scale) };
+}

@@ -1,0 +1,245 @@
+import { fc, test } from '@fast-check/vitest';
+import { describe, expect, it } from 'vitest';
+import { CHEMISTRIES } from '../cells/chemistry.data';
+import { chooseSection } from '../conductors/choose-section';
+import { byDefault, entered } from '../formula/figure';
+import { Bank, type OtherStrings } from '../rig/bank';
+import { newBank, newBattery } from '../rig/new-rig';
+import { type ConfigurationDemand, configurations } from './configurations';
+import { bankCurrentLimit, stringsNeeded } from './current-schools';
+import { GENERIC_BATTERIES } from './generic-batteries.data';
+import { mayMix, mixingWarnings } from './mixing';
+import { bankOhm, batteryOhm } from './resistance';
+import { calibrate, runtimeOf } from './runtime';
+import { cutOffSoc, JOINTS_OHM, sagRemedies, voltageUnderLoad } from './sag';
+import { systemVoltages } from './system-voltages';
+
+const hoursWh = Array.from({ length: 24 }, () => 60);
+const demand: ConfigurationDemand = {
+  blocks: 2,
+  dayAh: entered(60),
+  hoursWh,
+  autonomyDays: 2,
+  peakW: 1500,
+  surgeW: 2500,
+  chargeA: 60,
+  typicalDayAh: 50,
+  highDayAh: 60,
+  school: 'one-may-drop-out',
+  ageingFraction: 1,
+  coldestTempC: 25,
+  usableOf: (battery) => CHEMISTRIES[battery.chemistryId].usableFraction,
+};
+
+describe('configurations', () => {
+  const found = configurations(GENERIC_BATTERIES, demand, {});
+  it('all give the voltage and meet the need', () => {
+    expect(found.length).toBeGreaterThan(5);
+    for (const one of found) {
+      expect([24, 25.6]).toContain(Number(one.nominalV.toFixed(3)));
+      expect(one.capacityAh).toBeGreaterThanOrEqual(one.requiredAh);
+      expect(one.highDays).toBeGreaterThanOrEqual(2 - 1e-9);
+    }
+  });
+  it('works one by hand: two 12 V 200 Ah lithium in series', () => {
+    // usable 160 Ah · 25.6 V = 4.096 kWh; two at 700 = 1400; 1400 ÷ 4.096 = 341.80; cycles at 80 % are 3500
+    const one = found.find(({ battery, parallelCount }) => battery.id === 'generic-lfp-4-200' && parallelCount === 1)!;
+    expect(one).toMatchObject({ seriesCount: 2, capacityAh: 200, massKg: 44, price: 1400, cycles: 3500 });
+    expect(one.pricePerUsableKwh).toBeCloseTo(341.8, 1);
+    expect(one.pricePerLifetimeKwh).toBeCloseTo(341.8 / 3500, 4);
+    expect(one.typicalDays).toBeCloseTo(3.2, 9);
+    // 1500 W ÷ 25.6 V = 58.6 A: one string of 150 A has 91.4 A to spare
+    expect(one.dischargeHeadroomA).toBeCloseTo(150 - 1500 / 25.6, 9);
+  });
+  it('keeps to what the sheet allows in series and in parallel', () => {
+    for (const { battery, seriesCount, parallelCount } of found) {
+      expect(seriesCount).toBeLessThanOrEqual(battery.seriesMax ?? 99);
+      expect(parallelCount).toBeLessThanOrEqual(battery.parallelMax ?? 99);
+    }
+  });
+  it('marks as best what no other beats, and nothing that another beats', () => {
+    expect(found.some(({ best }) => best)).toBe(true);
+    const worse = { ...GENERIC_BATTERIES[1]!, id: 'worse', price: 9999, massKg: 99 };
+    const with9 = configurations([...GENERIC_BATTERIES, worse], demand, {});
+    expect(with9.filter(({ battery }) => battery.id === 'worse').every(({ best }) => !best)).toBe(true);
+  });
+  it('needs more strings for more days', () => {
+    const strings = (autonomyDays: number) =>
+      Math.min(
+        ...configurations([GENERIC_BATTERIES[0]!], { ...demand, autonomyDays }, {}).map((one) => one.parallelCount),
+      );
+    expect(strings(4)).toBeGreaterThan(strings(1));
+  });
+});
+
+describe('current schools', () => {
+  it.each([
+    ['sum', 400],
+    ['one-may-drop-out', 300],
+    ['single', 100],
+  ] as const)('%s: four of 100 A carry %i A', (school, limitA) =>
+    expect(bankCurrentLimit(school, 4, 100, '').value).toBe(limitA),
+  );
+  it('a 3000 W inverter at 12.8 V needs 3, 4 or no number of 100 A batteries', () => {
+    const currentA = 3000 / 12.8; // 234 A
+    expect(
+      (['sum', 'one-may-drop-out', 'single'] as const).map((school) => stringsNeeded(school, currentA, 100)),
+    ).toEqual([3, 4, Infinity]);
+  });
+});
+
+describe('runtime', () => {
+  const agm = {
+    nominalV: byDefault(12),
+    capacityAh: entered(100),
+    usableFraction: entered(0.5),
+    peukertExponent: entered(1.12),
+    leftFraction: byDefault(1),
+  };
+  it('by hand: 60 W on 100 Ah AGM: 5 A is the 20-hour rate: 10 h; flat 15 % off: 8.5 h', () => {
+    const { currentA, itemisedH, flatH } = runtimeOf(agm, entered(60), entered(60), 0.15);
+    expect([currentA.value, itemisedH.value, flatH.value]).toEqual([5, 10, 8.5]);
+  });
+  test.prop([fc.double({ min: 1, max: 3000, noNaN: true }), fc.double({ min: 1.0001, max: 4, noNaN: true })])(
+    'more load never lasts longer, in either school',
+    (powerW, factor) => {
+      const at = (w: number) => runtimeOf(agm, entered(w), entered(w), 0.15);
+      expect(at(powerW * factor).itemisedH.value).toBeLessThan(at(powerW).itemisedH.value);
+      expect(at(powerW * factor).flatH.value).toBeLessThan(at(powerW).flatH.value);
+    },
+  );
+  it('learns the household’s own factor from what was observed', () => {
+    const trial = (method: string, predictedH: number, observedH: number | null) => ({ method, predictedH, observedH });
+    const trials = [trial('flat', 10, 8), trial('flat', 10, 12.5), trial('itemised', 10, 9), trial('flat', 4, null)];
+    expect(calibrate(trials, 'flat')).toEqual({ factor: expect.closeTo(1, 12), trials: 2 });
+    expect(calibrate(trials, 'itemised')!.factor).toBeCloseTo(0.9, 12);
+    expect(calibrate([], 'flat')).toBeNull();
+  });
+});
+
+describe('system voltages', () => {
+  const [v12, v24, v48] = systemVoltages({
+    powerW: 2000,
+    oneWayLengthM: 2,
+    dropFraction: 0.03,
+    solarW: 800,
+    fixedLoads: [{ says: 'radio', voltageV: 12, powerW: 60 }],
+    blockV: 12.8,
+    blockOhm: 0.004,
+  });
+  it('halves the current with each doubling', () => {
+    expect(v12!.currentA).toBeCloseTo(156.25, 9);
+    expect(v24!.currentA).toBeCloseTo(78.125, 9);
+    expect(v48!.currentA).toBeCloseTo(39.0625, 9);
+    expect([v12, v24, v48].map((one) => one!.controllerA)).toEqual([62.5, 31.25, 15.625]);
+  });
+  it('works the section by hand at 12.8 V: 156 A over 4 m, 3 % = 0.384 V, copper at 50 °C', () => {
+    // 156.25 · 4 · 1.7241e-8 · 1.1179 ÷ 0.384 = 31.4 mm² → 35 mm², whose 185 A at 90 °C suffice
+    const run = {
+      currentA: 156.25,
+      oneWayLengthM: 2,
+      systemV: 12.8,
+      dropFraction: 0.03,
+      insulationC: 90,
+      inEngineSpace: false,
+    } as const;
+    expect(chooseSection(run)).toMatchObject({ areaMm2: 35, ampacityA: 185, by: 'both' });
+    expect(chooseSection({ ...run, oneWayLengthM: 4 })).toMatchObject({ areaMm2: 70, by: 'drop' });
+    expect(chooseSection({ ...run, oneWayLengthM: 0.2 })).toMatchObject({ areaMm2: 35, by: 'ampacity' });
+  });
+  it('goes one section up where no fuse fits under the wire: 195 A wanted, 185 A carried, so 50 mm² and 200 A', () => {
+    expect(v12!.section!.areaMm2).toBe(50);
+    expect(v12!.fuse!.ratingA).toBe(200);
+    expect(v12!.lossW).toBeCloseTo((156.25 ** 2 * 4 * 1.7241e-8 * (1 + 0.00393 * 30)) / 50e-6, 6);
+  });
+  it('takes thinner cable and loses less in it at higher voltage', () => {
+    expect(v48!.section!.areaMm2).toBeLessThan(v24!.section!.areaMm2);
+    expect(v24!.section!.areaMm2).toBeLessThan(v12!.section!.areaMm2);
+  });
+  it('fuses over the load and under the wire, in a family that breaks the short circuit', () => {
+    expect(v24!.fuse!.ratingA).toBeGreaterThanOrEqual(78.125 * 1.25);
+    expect(v24!.fuse!.ratingA).toBeLessThanOrEqual(v24!.section!.ampacityA);
+    // The list has no fuse of 50 A that may break 51 V.
+    expect(v48!.fuse).toBeNull();
+  });
+  it('names what needs a converter', () => {
+    expect(v12!.converters).toEqual([]);
+    expect(v48!.converters.map(({ says }) => says)).toEqual(['radio']);
+  });
+});
+
+describe('voltage sag', () => {
+  const circuit = {
+    chemistry: CHEMISTRIES.agm,
+    cells: 6,
+    bankOhm: 0.005,
+    cableLengthM: 1,
+    cableAreaMm2: 35,
+    cutOffV: 10.5,
+  };
+  it('solves constant power: V·I = P with V = OCV − I·R', () => {
+    const volts = voltageUnderLoad(circuit, 0.5, 1000)!;
+    const loop = 0.005 + (1.7241e-8 * 2 * (1 + 0.00393 * 20)) / 35e-6 + JOINTS_OHM;
+    expect(volts).toBeCloseTo(2.048 * 6 - (1000 / volts) * loop, 9);
+  });
+  it('is the open voltage without load, and none where the bank cannot deliver', () => {
+    expect(voltageUnderLoad(circuit, 1, 0)).toBeCloseTo(12.84, 9);
+    expect(voltageUnderLoad(circuit, 1, 50_000)).toBeNull();
+  });
+  it('cuts off at more charge the greater the load', () => {
+    expect(cutOffSoc(circuit, 100)).toBe(0);
+    const at = [2200, 2600, 2800].map((power) => cutOffSoc(circuit, power));
+    expect(at[0]!).toBeLessThan(at[1]!);
+    expect(at[1]!).toBeLessThan(at[2]!);
+    expect(cutOffSoc(circuit, 9000)).toBe(1);
+    const edge = cutOffSoc(circuit, 2600);
+    expect(voltageUnderLoad(circuit, edge, 2600)).toBeCloseTo(10.5, 4);
+  });
+  it('ranks remedies, and none makes it worse', () => {
+    const remedies = sagRemedies(circuit, 2800, 1);
+    const before = cutOffSoc(circuit, 2800);
+    for (const { socFraction } of remedies) expect(socFraction).toBeLessThanOrEqual(before + 1e-9);
+    expect(remedies[0]!.socFraction).toBeLessThanOrEqual(remedies.at(-1)!.socFraction);
+  });
+});
+
+describe('resistance', () => {
+  const lfp = newBattery('b', 'lfp', 4, 200);
+  it('of a battery off its sheet, or by its size: 4 cells · 0.6 mΩ · 100/200', () => {
+    expect(batteryOhm(lfp, CHEMISTRIES.lfp).value).toBeCloseTo(0.0012, 12);
+    expect(batteryOhm({ ...lfp, resistanceOhm: 0.003 }, CHEMISTRIES.lfp)).toMatchObject({
+      value: 0.003,
+      origin: 'entered',
+    });
+  });
+  it('adds in series, divides in parallel, grows in the cold', () => {
+    expect(bankOhm(newBank(lfp, 2, 2), CHEMISTRIES.lfp, 25)).toBeCloseTo(0.0012, 12);
+    expect(bankOhm(newBank(lfp), CHEMISTRIES.lfp, 0)).toBeGreaterThan(bankOhm(newBank(lfp), CHEMISTRIES.lfp, 25));
+  });
+});
+
+describe('mixing', () => {
+  const bank = { ...newBank(newBattery('b', 'flooded', 1, 450), 6, 1), boughtIn: '2024-03' };
+  const other = (more: Partial<OtherStrings>): OtherStrings => ({
+    battery: bank.battery,
+    seriesCount: 6,
+    parallelCount: 1,
+    boughtIn: '2024-05',
+    reason: '',
+    ...more,
+  });
+  const codes = (more: Partial<OtherStrings>) => mixingWarnings(bank, other(more)).map(({ code }) => code);
+  it('has nothing against the same battery of the same age', () => expect(codes({})).toEqual([]));
+  it.each([
+    [{ boughtIn: '2025-03' }, ['age']],
+    [{ boughtIn: null }, ['age-unknown']],
+    [{ battery: newBattery('o', 'flooded', 1, 400) }, ['model', 'capacity']],
+    [{ seriesCount: 5 }, ['voltage']],
+  ])('%o', (more, expected) => expect(codes(more)).toEqual(expected));
+  it('refuses a mix of chemistries, in the file too', () => {
+    const agm = other({ battery: newBattery('o', 'agm', 1, 450) });
+    expect(mayMix(bank, agm)).toBe(false);
+    expect(Bank.safeParse({ ...bank, others: [agm] }).success).toBe(false);
+    expect(Bank.safeParse({ ...bank, others: [other({})] }).success).toBe(true);
+  });
+});

@@ -1,0 +1,162 @@
+import { chemistryOf } from '../cells/chemistry-of';
+import { interpolate } from '../cells/interpolate';
+import type { Battery, Bank, ChemistryEdits } from '../rig/bank';
+import { newBank } from '../rig/new-rig';
+import { type CurrentSchool, stringsCounted, stringsNeeded } from './current-schools';
+import { sizeBank, type DayDemand } from './size-bank';
+
+/** What a bank has to meet. */
+export interface ConfigurationDemand extends DayDemand {
+  /** Twelve-volt blocks: 1, 2 or 4. */
+  blocks: number;
+  autonomyDays: number;
+  /** Largest steady draw on the bank, W, and while the hardest load starts. */
+  peakW: number;
+  surgeW: number;
+  /** What the largest charger brings, A; null: not known. */
+  chargeA: number | null;
+  typicalDayAh: number;
+  highDayAh: number;
+  school: CurrentSchool;
+  ageingFraction: number;
+  coldestTempC: number;
+  /** Usable shares other than the chemistry's own. */
+  usableOf: (battery: Battery) => number;
+}
+
+export interface Configuration {
+  battery: Battery;
+  seriesCount: number;
+  parallelCount: number;
+  nominalV: number;
+  capacityAh: number;
+  usableAh: number;
+  usableWh: number;
+  requiredAh: number;
+  /** Days without charge on usual days, and on nine days in ten. */
+  typicalDays: number;
+  highDays: number;
+  massKg: number | null;
+  volumeL: number | null;
+  price: number | null;
+  /** Per kWh that can be used at once, and over the cycles at the planned depth. */
+  pricePerUsableKwh: number | null;
+  pricePerLifetimeKwh: number | null;
+  cycles: number;
+  /** Peak current against capacity, 1/h. */
+  peakCRate: number;
+  peakA: number;
+  /** What the school allows less the peak current; null where the sheet gives no limit. */
+  dischargeHeadroomA: number | null;
+  chargeHeadroomA: number | null;
+  /** Strings that the peak needs under the school; Infinity where no number does; null where the sheet gives no limit. */
+  stringsNeeded: number | null;
+  /** No other is as good or better in mass, price, price over life and days. */
+  best: boolean;
+}
+
+/** Strings beyond the first that meets the need which are still shown. */
+const STRINGS_MORE = 1;
+const STRINGS_MOST = 12;
+
+/**
+ * All S × P of the models on a shelf that give the voltage and the capacity, the smallest parallel count first. Limits that a
+ * sheet sets on series and parallel are kept; where a count within them does not suffice the model is left out.
+ */
+export function configurations(
+  shelf: readonly Battery[],
+  demand: ConfigurationDemand,
+  edits: ChemistryEdits,
+): Configuration[] {
+  const all = shelf.flatMap((battery) => ofModel(battery, demand, edits));
+  return all.map((one) => ({ ...one, best: !all.some((other) => beats(other, one)) }));
+}
+
+function ofModel(battery: Battery, demand: ConfigurationDemand, edits: ChemistryEdits): Configuration[] {
+  const { cellsPer12V } = chemistryOf(battery.chemistryId, edits);
+  const seriesCount = (demand.blocks * cellsPer12V) / battery.cellsInSeries;
+  if (!Number.isInteger(seriesCount) || seriesCount > (battery.seriesMax ?? 64)) return [];
+  const found: Configuration[] = [];
+  let first = 0;
+  for (
+    let parallelCount = 1;
+    parallelCount <= Math.min(battery.parallelMax ?? STRINGS_MOST, STRINGS_MOST);
+    parallelCount++
+  ) {
+    const one = configuration(battery, seriesCount, parallelCount, demand, edits);
+    if (one === null) continue;
+    first = first || parallelCount;
+    if (parallelCount > first + STRINGS_MORE) break;
+    found.push(one);
+  }
+  return found;
+}
+
+/** One S × P worked out; null where its capacity does not meet the need. */
+function configuration(
+  battery: Battery,
+  seriesCount: number,
+  parallelCount: number,
+  demand: ConfigurationDemand,
+  edits: ChemistryEdits,
+): Configuration | null {
+  const bank: Bank = {
+    ...newBank(battery, seriesCount, parallelCount),
+    usableFraction: demand.usableOf(battery),
+    ageingFraction: demand.ageingFraction,
+    coldestTempC: demand.coldestTempC,
+    autonomyDays: demand.autonomyDays,
+  };
+  const sized = sizeBank(bank, demand, edits);
+  if (!sized.need?.fits) return null;
+  const count = seriesCount * parallelCount;
+  const nominalV = sized.nominalV.value;
+  const capacityAh = sized.capacityAh.value;
+  const usableAh = sized.usableAh.value;
+  const usableWh = usableAh * nominalV;
+  const times = (each: number | null) => (each === null ? null : each * count);
+  const { lengthMm, widthMm, heightMm } = battery;
+  const price = times(battery.price);
+  const cycles = interpolate(sized.chemistry.cyclesByDepth, bank.usableFraction);
+  const peakA = demand.peakW / nominalV;
+  const counted = stringsCounted(demand.school, parallelCount);
+  return {
+    battery,
+    seriesCount,
+    parallelCount,
+    nominalV,
+    capacityAh,
+    usableAh,
+    usableWh,
+    requiredAh: sized.need.requiredAh.value,
+    typicalDays: usableAh / demand.typicalDayAh,
+    highDays: usableAh / demand.highDayAh,
+    massKg: times(battery.massKg),
+    volumeL:
+      lengthMm === null || widthMm === null || heightMm === null ? null : (lengthMm * widthMm * heightMm * count) / 1e6,
+    price,
+    pricePerUsableKwh: price === null ? null : price / (usableWh / 1000),
+    pricePerLifetimeKwh: price === null ? null : price / ((usableWh / 1000) * cycles),
+    cycles,
+    peakCRate: peakA / capacityAh,
+    peakA,
+    dischargeHeadroomA: battery.dischargeA === null ? null : counted * battery.dischargeA - peakA,
+    chargeHeadroomA:
+      battery.chargeA === null || demand.chargeA === null ? null : counted * battery.chargeA - demand.chargeA,
+    stringsNeeded: battery.dischargeA === null ? null : stringsNeeded(demand.school, peakA, battery.dischargeA),
+    best: false,
+  };
+}
+
+/** Whether a is at least as good as b in all that counts, and better in something. What is not known counts as worst. */
+function beats(a: Configuration, b: Configuration): boolean {
+  const marks = (one: Configuration) => [
+    one.massKg ?? Number.POSITIVE_INFINITY,
+    one.price ?? Number.POSITIVE_INFINITY,
+    one.pricePerLifetimeKwh ?? Number.POSITIVE_INFINITY,
+    -one.highDays,
+    one.dischargeHeadroomA === null || one.dischargeHeadroomA >= 0 ? 0 : 1,
+  ];
+  const [of, other] = [marks(a), marks(b)];
+  return of.every((mark, k) => mark <= other[k]!) && of.some((mark, k) => mark < other[k]!);
+}

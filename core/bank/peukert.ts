@@ -1,0 +1,48 @@
+import { inRange } from '../quantity/guard';
+
+const RATED_H = 20;
+
+/**
+ * Hours until empty at a steady current, after Peukert, for a capacity rated at 20 h: t = 20·(C ÷ (I·20))^k.
+ * @source W. Peukert (1897)
+ */
+export function peukertHoursToEmpty(capacityAh: number, currentA: number, exponent: number): number {
+  return RATED_H * (capacityAh / (currentA * RATED_H)) ** exponent;
+}
+
+/**
+ * Share of the rated capacity that a day's profile leaves after Peukert: each hour's Ah counts for more where its mean
+ * current exceeds the 20-hour rate. Slower hours are not credited.
+ *
+ *     share = Σ I_h ÷ Σ I_h · max(1, (I_h ÷ I20)^(k−1))
+ *
+ * Leaves out: peaks shorter than an hour.
+ * @param hoursA    [24] mean current of each hour, A, ≥ 0
+ * @param exponent  k ≥ 1
+ * @throws {QuantityError} `out-of-range`
+ */
+export function peukertShare(hoursA: readonly number[], capacityAh: number, exponent: number): number {
+  inRange('peukertExponent', exponent, 1, 2);
+  inRange('capacityAh', capacityAh, 1e-9, 1e9);
+  const ratedA = capacityAh / RATED_H;
+  let [taken, counted] = [0, 0];
+  for (const currentA of hoursA) {
+    taken += currentA;
+    counted += currentA * Math.max(1, (currentA / ratedA) ** (exponent - 1));
+  }
+  return counted > 0 ? taken / counted : 1;
+}
+
+/**
+ * Smallest capacity C with C · share(C) = wanted, where the share is peukertShare: a larger bank is drawn from more gently.
+ * @param wantedAh  capacity that would be needed without Peukert
+ */
+export function capacityWithPeukert(wantedAh: number, hoursA: readonly number[], exponent: number): number {
+  let capacityAh = wantedAh;
+  for (let round = 0; round < 60; round++) {
+    const next = wantedAh / peukertShare(hoursA, capacityAh, exponent);
+    if (Math.abs(next - capacityAh) <= 1e-9 * next) return next;
+    capacityAh = next;
+  }
+  return capacityAh;
+}

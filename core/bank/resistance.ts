@@ -1,0 +1,24 @@
+import type { Chemistry } from '../cells/chemistry';
+import { byDefault, entered, type Sourced } from '../formula/figure';
+import type { Bank, Battery } from '../rig/bank';
+
+/** How fast resistance grows in the cold, per kelvin below 25 °C; typical. */
+const PER_K = { lithium: 0.02, lead: 0.011 } as const;
+
+/**
+ * Internal resistance of one battery at 25 °C, Ω: off its sheet, or a typical cell's, which falls with its size.
+ */
+export function batteryOhm(battery: Battery, chemistry: Chemistry): Sourced {
+  if (battery.resistanceOhm !== null) return entered(battery.resistanceOhm, battery.name);
+  const ohm = ((chemistry.cell100AhMilliOhm / 1000) * battery.cellsInSeries * 100) / battery.capacityAh;
+  return byDefault(ohm, `${chemistry.shortName}: ${chemistry.cell100AhMilliOhm} mΩ for a cell of 100 Ah`);
+}
+
+/** The same for a bank at a temperature: series adds, parallel divides. Other strings are taken in parallel. */
+export function bankOhm(bank: Bank, chemistry: Chemistry, tempC: number): number {
+  const strings = [bank, ...bank.others].map(
+    ({ battery, seriesCount, parallelCount }) => (batteryOhm(battery, chemistry).value * seriesCount) / parallelCount,
+  );
+  const ohm = 1 / strings.reduce((sum, one) => sum + 1 / one, 0);
+  return ohm * Math.exp(PER_K[chemistry.family] * Math.max(0, 25 - tempC));
+}

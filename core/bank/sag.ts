@@ -1,0 +1,74 @@
+import type { Chemistry } from '../cells/chemistry';
+import { interpolate } from '../cells/interpolate';
+import { copperOhm } from '../conductors/copper';
+
+export interface SagCircuit {
+  chemistry: Chemistry;
+  cells: number;
+  /** Bank at its temperature, Ω. */
+  bankOhm: number;
+  cableLengthM: number;
+  cableAreaMm2: number;
+  /** Input voltage at which the inverter switches off. */
+  cutOffV: number;
+}
+
+/** A crimp, a fuse and a switch on each side, Ω in all; typical. */
+export const JOINTS_OHM = 0.0006;
+const CONDUCTOR_C = 40;
+
+const loopOhm = (circuit: SagCircuit) =>
+  circuit.bankOhm + copperOhm(2 * circuit.cableLengthM, circuit.cableAreaMm2, CONDUCTOR_C) + JOINTS_OHM;
+
+/**
+ * Voltage at the inverter under a draw of constant power; null where the bank cannot deliver it at all.
+ *
+ *     V = OCV − (P/V)·R   ⇒   V = (OCV + √(OCV² − 4·R·P)) / 2
+ *
+ * Leaves out: the first seconds, in which the voltage sags less, and slow polarisation, by which it sags more.
+ * @param powerW  at the inverter's input, W, ≥ 0
+ */
+export function voltageUnderLoad(circuit: SagCircuit, socFraction: number, powerW: number): number | null {
+  const openV = interpolate(circuit.chemistry.restedCellV, socFraction) * circuit.cells;
+  const root = openV * openV - 4 * loopOhm(circuit) * powerW;
+  return root < 0 ? null : (openV + Math.sqrt(root)) / 2;
+}
+
+/** State of charge below which the inverter switches off under a load: 0 it never does, 1 it does even when full. */
+export function cutOffSoc(circuit: SagCircuit, powerW: number): number {
+  const holds = (soc: number) => (voltageUnderLoad(circuit, soc, powerW) ?? 0) >= circuit.cutOffV;
+  if (holds(0)) return 0;
+  if (!holds(1)) return 1;
+  let [low, high] = [0, 1];
+  for (let round = 0; round < 40; round++) {
+    const middle = (low + high) / 2;
+    if (holds(middle)) high = middle;
+    else low = middle;
+  }
+  return high;
+}
+
+export interface SagRemedy {
+  id: 'half-length' | 'double-section' | 'one-more-string' | 'double-voltage';
+  /** Where the edge moves to. */
+  socFraction: number;
+}
+
+/** What each remedy would do to the edge at a load, the most effective first. @param strings in parallel now */
+export function sagRemedies(circuit: SagCircuit, powerW: number, strings: number): SagRemedy[] {
+  const changed: Record<SagRemedy['id'], SagCircuit> = {
+    'half-length': { ...circuit, cableLengthM: circuit.cableLengthM / 2 },
+    'double-section': { ...circuit, cableAreaMm2: circuit.cableAreaMm2 * 2 },
+    'one-more-string': { ...circuit, bankOhm: (circuit.bankOhm * strings) / (strings + 1) },
+    // The same cells all in series: twice the volts, four times the resistance, an inverter for that voltage.
+    'double-voltage': {
+      ...circuit,
+      cells: circuit.cells * 2,
+      bankOhm: circuit.bankOhm * 4,
+      cutOffV: circuit.cutOffV * 2,
+    },
+  };
+  return (Object.keys(changed) as SagRemedy['id'][])
+    .map((id) => ({ id, socFraction: cutOffSoc(changed[id], powerW) }))
+    .sort((a, b) => a.socFraction - b.socFraction);
+}

@@ -1,0 +1,82 @@
+import { chooseFuse, type FuseChoice } from '../conductors/choose-fuse';
+import { chooseSection, nextSection, type SectionChoice, type SectionDemand } from '../conductors/choose-section';
+import { copperOhm } from '../conductors/copper';
+import { inRange } from '../quantity/guard';
+
+export interface VoltageDemand {
+  /** The rig's largest load at the bank, W, conversion losses counted. */
+  powerW: number;
+  oneWayLengthM: number;
+  dropFraction: number;
+  /** What the sun brings at most, W; 0: none. */
+  solarW: number;
+  /** Loads that insist on a voltage: V and W. */
+  fixedLoads: readonly { says: string; voltageV: number; powerW: number }[];
+  /** Nominal volts of one 12 V block of the chemistry. */
+  blockV: number;
+  /** Resistance of the bank at one 12 V block with the same energy, Ω, for the short-circuit current. */
+  blockOhm: number;
+}
+
+export interface SystemVoltage {
+  blocks: number;
+  nominalV: number;
+  currentA: number;
+  section: SectionChoice | null;
+  /** In the cable, W, at full load. */
+  lossW: number | null;
+  /** Null where the shipped families have none for this voltage and current. */
+  fuse: FuseChoice | null;
+  shortCircuitA: number | null;
+  controllerA: number;
+  /** Loads that another voltage would have to be made for. */
+  converters: { says: string; voltageV: number; powerW: number }[];
+}
+
+const CONDUCTOR_C = 50;
+const THICKER_MOST = 3;
+
+/**
+ * The largest load at 12, 24 and 48 V: the same energy, arranged otherwise.
+ * @throws {QuantityError} `out-of-range`
+ */
+export function systemVoltages(demand: VoltageDemand): SystemVoltage[] {
+  inRange('oneWayLengthM', demand.oneWayLengthM, 0.01, 1000);
+  return [1, 2, 4].map((blocks) => {
+    const nominalV = blocks * demand.blockV;
+    const currentA = demand.powerW / nominalV;
+    const wanted: SectionDemand = {
+      currentA,
+      oneWayLengthM: demand.oneWayLengthM,
+      systemV: nominalV,
+      dropFraction: demand.dropFraction,
+      insulationC: 90,
+      inEngineSpace: false,
+    };
+    // The same cells in series instead of parallel: resistance grows with the square.
+    const shortCircuitOf = (areaMm2: number) =>
+      nominalV / (demand.blockOhm * blocks * blocks + copperOhm(2 * demand.oneWayLengthM, areaMm2, 20));
+    let section = chooseSection(wanted);
+    let fuse: FuseChoice | null = null;
+    // A wire that is too thin for the next step of fuses is made thicker, within reason.
+    for (let tries = 0; section !== null && fuse === null && tries < THICKER_MOST; tries++) {
+      const { areaMm2, ampacityA } = section;
+      fuse = chooseFuse(currentA, ampacityA, nominalV, shortCircuitOf(areaMm2));
+      const thicker = fuse === null ? nextSection(areaMm2) : null;
+      if (thicker === null) break;
+      if (tries + 1 < THICKER_MOST) section = chooseSection(wanted, thicker);
+    }
+    if (fuse === null) section = chooseSection(wanted);
+    return {
+      blocks,
+      nominalV,
+      currentA,
+      section,
+      lossW: section && currentA * currentA * copperOhm(2 * demand.oneWayLengthM, section.areaMm2, CONDUCTOR_C),
+      fuse,
+      shortCircuitA: section ? shortCircuitOf(section.areaMm2) : null,
+      controllerA: demand.solarW / nominalV,
+      converters: demand.fixedLoads.filter(({ voltageV }) => Math.round(voltageV / 12) !== blocks),
+    };
+  });
+}

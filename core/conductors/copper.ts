@@ -1,0 +1,35 @@
+import { formula } from '../formula/formula';
+
+/** Annealed copper at 20 °C, Ω·m. @source IEC 60028 */
+export const COPPER_OHM_M = 1.7241e-8;
+/** Per kelvin. @source IEC 60028 */
+export const COPPER_PER_K = 0.00393;
+
+/**
+ * Resistance of a copper conductor, Ω.
+ *
+ *     R = ρ20 · L · (1 + α20·(T − 20)) / A
+ *
+ * @param lengthM   of the whole conductor: out and back for a two-wire run
+ * @param areaMm2   of ONE wire, > 0
+ */
+export function copperOhm(lengthM: number, areaMm2: number, conductorTempC: number): number {
+  return (COPPER_OHM_M * lengthM * (1 + COPPER_PER_K * (conductorTempC - 20))) / (areaMm2 * 1e-6);
+}
+
+export const voltageDrop = formula({
+  id: 'conductors.drop',
+  says: 'voltage lost',
+  unit: 'V',
+  words: 'current × 2 × length × resistivity ÷ section',
+  terms: {
+    currentA: { says: 'current', unit: 'A' },
+    oneWayLengthM: { says: 'length, one way', unit: 'M' },
+    areaMm2: { says: 'section', unit: 'Mm2' },
+    conductorTempC: { says: 'conductor', unit: 'TempC' },
+  },
+  compute: ({ currentA, oneWayLengthM, areaMm2, conductorTempC }) =>
+    currentA * copperOhm(2 * oneWayLengthM, areaMm2, conductorTempC),
+  source: 'Ohm’s law; copper after IEC 60028',
+  leavesOut: 'crimps, fuses, switches',
+});

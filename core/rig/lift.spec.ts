@@ -1,0 +1,88 @@
+import { describe, expect, it } from 'vitest';
+import { parseRigFile } from './rig-file';
+
+/** A rig as version 1 wrote it. */
+const version1 = {
+  format: 'coulan-rig',
+  version: 1,
+  rig: {
+    id: 'r',
+    name: 'Old',
+    purpose: '',
+    place: { name: '', timeZone: 'UTC', latitudeDeg: null, longitudeDeg: null },
+    loads: [
+      {
+        id: 'a',
+        name: 'Router',
+        group: 'On',
+        supply: 'dc',
+        power: { by: 'volts-amps', voltageV: 12, currentA: 0.5 },
+        use: { by: 'always' },
+        quantity: 1,
+      },
+      {
+        id: 'b',
+        name: 'Kettle',
+        group: '',
+        supply: 'ac',
+        power: { by: 'watts', powerW: 900 },
+        use: { by: 'hours', hoursPerDay: 0.1 },
+        quantity: 1,
+      },
+    ],
+    inverter: { name: 'Inv', efficiencyFraction: 0.88, standbyW: 9, hoursOnPerDay: 10 },
+    bank: {
+      chemistryId: 'flooded',
+      battery: { name: '2 V cell, 450 Ah', cellsInSeries: 1, capacityAh: 450 },
+      seriesCount: 6,
+      parallelCount: 1,
+      usableFraction: 0.5,
+      ageingFraction: 0.85,
+      coldestTempC: 5,
+      autonomyDays: 3,
+    },
+    monitor: {
+      capacitySchool: 'rated',
+      lowestAbsorptionV: null,
+      highestFloatV: null,
+      solarCharging: true,
+      alarmMarginFraction: 0.05,
+      entered: {},
+    },
+    logbook: { fullSchool: 'three', windowDays: 14, readings: [], logs: [], mappings: [] },
+  },
+  logs: [],
+};
+
+describe('files of version 1', () => {
+  it('are brought up to date, and nothing they said is lost', () => {
+    const result = parseRigFile(JSON.stringify(version1));
+    if (!result.ok) throw new Error(JSON.stringify(result.problem));
+    const { rig } = result.file;
+    expect(rig.loads.map(({ known, must }) => [known, must])).toEqual([
+      ['clamp', true],
+      ['wattmeter', false],
+    ]);
+    expect(rig.inverters).toMatchObject([{ name: 'Inv', efficiencyFraction: 0.88, standbyW: 9, hoursOnPerDay: 10 }]);
+    expect(rig.bank).toMatchObject({
+      seriesCount: 6,
+      ageingFraction: 0.85,
+      battery: { chemistryId: 'flooded', name: '2 V cell, 450 Ah', capacityAh: 450 },
+    });
+  });
+  it.each([
+    ['a wrong chemistry', { ...version1.rig.bank, chemistryId: 'nicad' }, 'rig.bank.battery.chemistryId'],
+    [
+      'no battery',
+      { ...version1.rig.bank, battery: { name: 'x', cellsInSeries: 0, capacityAh: 1 } },
+      'rig.bank.battery.cellsInSeries',
+    ],
+  ])('with %s are refused by the path of the field', (_name, bank, path) => {
+    const result = parseRigFile(JSON.stringify({ ...version1, rig: { ...version1.rig, bank } }));
+    expect(result).toMatchObject({ ok: false, problem: { code: 'wrong-field', path } });
+  });
+  it('that are no rigs at all do not trip it', () => {
+    expect(parseRigFile(JSON.stringify({ ...version1, rig: 7 })).ok).toBe(false);
+    expect(parseRigFile(JSON.stringify({ ...version1, rig: { ...version1.rig, loads: 'x' } })).ok).toBe(false);
+  });
+});
