@@ -56,6 +56,36 @@ export const rigRoutes: Routes = [
         loadComponent: () => import('../stages/bank/bank-page').then((m) => m.BankPage),
       },
       {
+        path: 'bank/need',
+        title: 'The need · Bank · Coulan',
+        loadComponent: () => import('../stages/bank/need-page').then((m) => m.NeedPage),
+      },
+      {
+        path: 'bank/configurations',
+        title: 'Configurations · Bank · Coulan',
+        loadComponent: () => import('../stages/bank/configurations-page').then((m) => m.ConfigurationsPage),
+      },
+      {
+        path: 'bank/voltage',
+        title: 'System voltage · Bank · Coulan',
+        loadComponent: () => import('../stages/bank/voltage-page').then((m) => m.VoltagePage),
+      },
+      {
+        path: 'bank/sag',
+        title: 'Voltage sag · Bank · Coulan',
+        loadComponent: () => import('../stages/bank/sag-page').then((m) => m.SagPage),
+      },
+      {
+        path: 'bank/shelf',
+        title: 'Shelf · Bank · Coulan',
+        loadComponent: () => import('../stages/bank/shelf-page').then((m) => m.ShelfPage),
+      },
+      {
+        path: 'bank/chemistry',
+        title: 'Chemistry · Bank · Coulan',
+        loadComponent: () => import('../stages/bank/chemistry-page').then((m) => m.ChemistryPage),
+      },
+      {
         path: 'monitor',
         title: 'Monitor · Coulan',
         loadComponent: () => import('../stages/monitor/monitor-page').then((m) => m.MonitorPage),

@@ -1,0 +1,188 @@
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { type Configuration, configurations } from '@core/bank/configurations';
+import { CURRENT_SCHOOLS, type CurrentSchool } from '@core/bank/current-schools';
+import { chemistryOf } from '@core/cells/chemistry-of';
+import { formatNumber } from '@core/quantity/format';
+import type { Bank } from '@core/rig/bank';
+import { newBank } from '@core/rig/new-rig';
+import { Choice, type Option } from '../../ui/choice';
+import { MarginContent } from '../../ui/margin-slot';
+import { MethodSwitch } from '../../ui/method-switch';
+import { BankFacts } from './bank-facts';
+import { BankTabs } from './bank-tabs';
+import { ComparedBanks } from './compared-banks';
+
+const VOLTS: readonly Option[] = [
+  { id: '1', name: '12 V' },
+  { id: '2', name: '24 V' },
+  { id: '4', name: '48 V' },
+];
+const ORDERS: readonly Option[] = [
+  { id: 'best', name: 'those no other beats first' },
+  { id: 'price', name: 'cheapest first' },
+  { id: 'life', name: 'cheapest over life first' },
+  { id: 'mass', name: 'lightest first' },
+  { id: 'days', name: 'longest first' },
+];
+const SCHOOL_WORDS: Record<CurrentSchool, { name: string; reason: string }> = {
+  sum: { name: 'sum', reason: 'All strings share equally: true only with equal leads and equal cells.' },
+  'one-may-drop-out': {
+    name: 'one may drop out',
+    reason: 'The rest must carry the load when one battery’s own protection opens; else they open after it.',
+  },
+  single: { name: 'single', reason: 'The load must not exceed what one battery alone may give.' },
+};
+const COMPARED_MOST = 3;
+
+/** All series × parallel arrangements on the shelf that meet the need; the ones that no other beats are marked. */
+@Component({
+  selector: 'co-configurations-page',
+  imports: [BankTabs, Choice, ComparedBanks, MarginContent, MethodSwitch],
+  templateUrl: './configurations-page.html',
+  styleUrl: './configurations-page.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ConfigurationsPage {
+  protected readonly facts = inject(BankFacts);
+  protected readonly number = formatNumber;
+  protected readonly volts = VOLTS;
+  protected readonly orders = ORDERS;
+  protected readonly order = signal('best');
+  protected readonly blocks = linkedSignal(() => {
+    const [bank, sized] = [this.facts.bank(), this.facts.sized()];
+    return bank && sized
+      ? String(Math.round((bank.seriesCount * bank.battery.cellsInSeries) / sized.chemistry.cellsPer12V))
+      : '1';
+  });
+  protected readonly compared = signal<readonly string[]>([]);
+
+  private readonly demand = computed(() => {
+    const [derived, rig] = [this.facts.derived(), this.facts.rig()];
+    if (!derived || !rig || derived.audit.dayAh.value === 0) return null;
+    const bank = rig.bank;
+    const peakW = derived.audit.peakW.value;
+    return {
+      ...derived.demand,
+      blocks: Number(this.blocks()),
+      autonomyDays: bank?.autonomyDays ?? 2,
+      peakW,
+      surgeW: derived.audit.surgeW.value,
+      chargeA: null,
+      typicalDayAh: derived.audit.dayAh.value,
+      highDayAh: derived.quantiles?.p90Ah.value ?? derived.audit.dayAh.value,
+      school: bank?.currentSchool ?? ('one-may-drop-out' as const),
+      ageingFraction: bank?.ageingFraction ?? 1,
+      coldestTempC: bank?.coldestTempC ?? 25,
+      usableOf: (battery: { chemistryId: Bank['battery']['chemistryId'] }) =>
+        bank && battery.chemistryId === bank.battery.chemistryId
+          ? bank.usableFraction
+          : chemistryOf(battery.chemistryId, rig.chemistryEdits).usableFraction,
+    };
+  });
+
+  protected readonly found = computed(() => {
+    const demand = this.demand();
+    return demand ? configurations(this.facts.shelf(), demand, this.facts.edits()) : [];
+  });
+  protected readonly rows = computed(() =>
+    [...this.found()].sort(ORDER[this.order()]!).map((one) => ({ one, id: idOf(one), current: this.isCurrent(one) })),
+  );
+  protected readonly best = computed(() => this.found().filter(({ best }) => best).length);
+  protected readonly peakW = computed(() => this.demand()?.peakW ?? 0);
+
+  protected readonly schools = computed(() =>
+    CURRENT_SCHOOLS.map((id) => ({ id, ...SCHOOL_WORDS[id], answer: this.schoolAnswer(id) })),
+  );
+  protected readonly school = computed(() => this.facts.bank()?.currentSchool ?? 'one-may-drop-out');
+
+  /** The bank as it is and the picked arrangements, side by side. */
+  protected readonly sideBySide = computed(() => {
+    const picked = this.rows()
+      .filter(({ id }) => this.compared().includes(id))
+      .map(({ one }) => ({ bank: this.bankOf(one), price: one.price }));
+    const own = this.facts.bank();
+    return [...(own ? [{ bank: own, price: null }] : []), ...picked];
+  });
+
+  protected toggle(id: string): void {
+    this.compared.update((ids) =>
+      ids.includes(id)
+        ? ids.filter((one) => one !== id)
+        : [...ids, id].slice(-(COMPARED_MOST - (this.facts.bank() ? 1 : 0))),
+    );
+  }
+
+  protected choose(one: Configuration): void {
+    this.facts.set(this.bankOf(one));
+  }
+
+  protected pickSchool(id: string): void {
+    this.facts.change({ currentSchool: id as CurrentSchool });
+  }
+
+  protected needs(one: Configuration): string {
+    if (one.stringsNeeded === null) return '';
+    if (one.stringsNeeded === Number.POSITIVE_INFINITY) return 'no number';
+    return String(one.stringsNeeded);
+  }
+
+  private schoolAnswer(school: CurrentSchool): string {
+    const demand = this.demand();
+    if (!demand) return '';
+    const carried = configurations(this.facts.shelf(), { ...demand, school }, this.facts.edits()).filter(
+      (one) => (one.dischargeHeadroomA ?? 0) >= 0,
+    ).length;
+    return `${carried} of ${this.found().length} carry the peak`;
+  }
+
+  private bankOf(one: Configuration): Bank {
+    const now = this.facts.bank();
+    const fresh = newBank(one.battery, one.seriesCount, one.parallelCount);
+    if (!now) return fresh;
+    const {
+      ageingFraction,
+      coldestTempC,
+      autonomyDays,
+      lossSchool,
+      flatLossFraction,
+      currentSchool,
+      cableLengthM,
+      cableAreaMm2,
+    } = now;
+    const usableFraction =
+      one.battery.chemistryId === now.battery.chemistryId ? now.usableFraction : fresh.usableFraction;
+    return {
+      ...fresh,
+      usableFraction,
+      ageingFraction,
+      coldestTempC,
+      autonomyDays,
+      lossSchool,
+      flatLossFraction,
+      currentSchool,
+      cableLengthM,
+      cableAreaMm2,
+    };
+  }
+
+  private isCurrent(one: Configuration): boolean {
+    const bank = this.facts.bank();
+    return (
+      bank !== null &&
+      bank.battery.name === one.battery.name &&
+      bank.seriesCount === one.seriesCount &&
+      bank.parallelCount === one.parallelCount
+    );
+  }
+}
+
+const idOf = (one: Configuration) => `${one.battery.id} ${one.seriesCount} ${one.parallelCount}`;
+const last = (value: number | null) => value ?? Number.POSITIVE_INFINITY;
+const byPrice = (a: Configuration, b: Configuration) => last(a.price) - last(b.price);
+const ORDER: Record<string, (a: Configuration, b: Configuration) => number> = {
+  best: (a, b) => Number(b.best) - Number(a.best) || byPrice(a, b),
+  price: byPrice,
+  life: (a, b) => last(a.pricePerLifetimeKwh) - last(b.pricePerLifetimeKwh),
+  mass: (a, b) => last(a.massKg) - last(b.massKg),
+  days: (a, b) => b.highDays - a.highDays,
+};

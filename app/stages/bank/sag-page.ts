@@ -1,0 +1,100 @@
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { bankOhm } from '@core/bank/resistance';
+import { cutOffSoc, type SagCircuit, sagRemedies, type SagRemedy, voltageUnderLoad } from '@core/bank/sag';
+import { formatNumber } from '@core/quantity/format';
+import { LIMITS } from '@core/rig/limits';
+import { QuantityField } from '../../ui/quantity-field';
+import { BankFacts } from './bank-facts';
+import { BankTabs } from './bank-tabs';
+
+const REMEDY_WORDS: Record<SagRemedy['id'], string> = {
+  'half-length': 'half the cable length',
+  'double-section': 'twice the section',
+  'one-more-string': 'one more string in parallel',
+  'double-voltage': 'twice the system voltage',
+};
+const COLUMNS = 12;
+const ROWS = 11;
+
+/** Where the inverter switches off although charge remains: the commonest "my battery is dead" that is not. */
+@Component({
+  selector: 'co-sag-page',
+  imports: [BankTabs, QuantityField],
+  templateUrl: './sag-page.html',
+  styleUrl: './sag-page.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class SagPage {
+  protected readonly facts = inject(BankFacts);
+  protected readonly limits = LIMITS;
+  protected readonly number = formatNumber;
+  protected readonly tempC = linkedSignal(() => this.facts.bank()?.coldestTempC ?? 25);
+  private readonly inverter = computed(() => this.facts.rig()?.inverters[0] ?? null);
+  protected readonly typedV = signal<number | null>(null);
+  /** Off the inverter's sheet; usual: 10.5 V for each 12 V. */
+  protected readonly usualV = computed(() => {
+    const bank = this.facts.bank();
+    const cells = bank ? bank.seriesCount * bank.battery.cellsInSeries : 0;
+    return this.inverter()?.cutOffV ?? (cells / this.facts.chemistry().cellsPer12V) * 10.5;
+  });
+  protected readonly peakW = computed(() => this.facts.derived()?.audit.peakW.value ?? 0);
+
+  protected readonly circuit = computed<SagCircuit | null>(() => {
+    const bank = this.facts.bank();
+    if (!bank) return null;
+    return {
+      chemistry: this.facts.chemistry(),
+      cells: bank.seriesCount * bank.battery.cellsInSeries,
+      bankOhm: bankOhm(bank, this.facts.chemistry(), this.tempC()),
+      cableLengthM: bank.cableLengthM,
+      cableAreaMm2: bank.cableAreaMm2,
+      cutOffV: this.typedV() ?? this.usualV(),
+    };
+  });
+  protected readonly loads = computed(() => {
+    const top = Math.max(500, this.peakW() * 1.6, this.inverter()?.surgeW ?? 0);
+    return Array.from({ length: COLUMNS }, (_, k) => Math.round((top * (k + 1)) / COLUMNS / 10) * 10);
+  });
+  protected readonly map = computed(() => {
+    const circuit = this.circuit();
+    if (!circuit) return [];
+    return Array.from({ length: ROWS }, (_, k) => {
+      const soc = 1 - k / (ROWS - 1);
+      return {
+        soc: formatNumber(soc * 100, 0),
+        cells: this.loads().map((powerW) => {
+          const volts = voltageUnderLoad(circuit, soc, powerW);
+          return {
+            says: volts === null ? '–' : formatNumber(volts, 1),
+            off: volts === null || volts < circuit.cutOffV,
+          };
+        }),
+      };
+    });
+  });
+  protected readonly edge = computed(() => {
+    const circuit = this.circuit();
+    return circuit && this.peakW() > 0 ? cutOffSoc(circuit, this.peakW()) : null;
+  });
+  protected readonly headline = computed(() => {
+    const edge = this.edge();
+    if (edge === null) return 'How far does the voltage sag?';
+    const watts = formatNumber(this.peakW(), 0);
+    if (edge === 0) return `At ${watts} W the inverter stays on until the bank is empty.`;
+    if (edge >= 1) return `At ${watts} W the inverter switches off even when the bank is full.`;
+    return `At ${watts} W the inverter switches off with ${formatNumber(edge * 100, 0)} % still in the bank.`;
+  });
+  protected readonly remedies = computed(() => {
+    const [circuit, edge, bank] = [this.circuit(), this.edge(), this.facts.bank()];
+    if (!circuit || edge === null || !bank) return [];
+    return sagRemedies(circuit, this.peakW(), bank.parallelCount).map(({ id, socFraction }) => ({
+      says: REMEDY_WORDS[id],
+      edge: socFraction === 0 ? 'never' : `${formatNumber(socFraction * 100, 0)} %`,
+      gains: formatNumber((edge - socFraction) * 100, 0, true),
+    }));
+  });
+  protected readonly ohms = computed(() => {
+    const circuit = this.circuit();
+    return circuit ? `Bank ${formatNumber(circuit.bankOhm * 1000, 2)} mΩ at ${formatNumber(this.tempC(), 0)} °C.` : '';
+  });
+}

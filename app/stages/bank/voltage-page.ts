@@ -1,0 +1,84 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { bankOhm } from '@core/bank/resistance';
+import { type SystemVoltage, systemVoltages } from '@core/bank/system-voltages';
+import { formatNumber } from '@core/quantity/format';
+import { LIMITS } from '@core/rig/limits';
+import { QuantityField } from '../../ui/quantity-field';
+import { BankFacts } from './bank-facts';
+import { BankTabs } from './bank-tabs';
+
+/** The rig's largest load at 12, 24 and 48 V. */
+@Component({
+  selector: 'co-voltage-page',
+  imports: [BankTabs, QuantityField],
+  templateUrl: './voltage-page.html',
+  styleUrl: './voltage-page.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class VoltagePage {
+  protected readonly facts = inject(BankFacts);
+  protected readonly limits = LIMITS;
+  protected readonly number = formatNumber;
+  protected readonly drop = signal(0.03);
+  protected readonly dropLimit = { min: 0.005, max: 0.1 };
+  protected readonly solarW = signal(600);
+
+  /** The load that draws most at the bank; its own watts unless others are typed. */
+  protected readonly largest = computed(() => {
+    const lines = this.facts.derived()?.audit.lines ?? [];
+    return lines.reduce<(typeof lines)[number] | null>(
+      (most, line) => (line.runningW > (most?.runningW ?? 0) ? line : most),
+      null,
+    );
+  });
+  protected readonly typedW = signal<number | null>(null);
+  protected readonly powerW = computed(() => this.typedW() ?? this.largest()?.runningW ?? 0);
+  protected readonly lengthM = computed(() => this.facts.bank()?.cableLengthM ?? 1.5);
+
+  protected readonly columns = computed<SystemVoltage[]>(() => {
+    const [bank, derived] = [this.facts.bank(), this.facts.derived()];
+    if (!bank || !derived || this.powerW() <= 0) return [];
+    const chemistry = this.facts.chemistry();
+    const now = Math.max(1, Math.round((bank.seriesCount * bank.battery.cellsInSeries) / chemistry.cellsPer12V));
+    const loads = this.facts.rig()?.loads ?? [];
+    return systemVoltages({
+      powerW: this.powerW(),
+      oneWayLengthM: this.lengthM(),
+      dropFraction: this.drop(),
+      solarW: this.solarW(),
+      fixedLoads: loads.flatMap((load, k) =>
+        load.dcVoltageV === null
+          ? []
+          : [
+              {
+                says: load.name || 'unnamed load',
+                voltageV: load.dcVoltageV,
+                powerW: derived.audit.lines[k]!.runningW,
+              },
+            ],
+      ),
+      blockV: chemistry.nominalCellV * chemistry.cellsPer12V,
+      // The bank's energy as one block of 12 V: the same cells in parallel instead of series.
+      blockOhm: bankOhm(bank, chemistry, 25) / (now * now),
+    });
+  });
+  protected readonly said = computed(() => {
+    const [v12, , v48] = this.columns();
+    if (!v12 || !v48) return '';
+    return `${formatNumber(v12.currentA, 0)} A at 12 V are ${formatNumber(v48.currentA, 0)} A at 48 V: a quarter of the current, and for the same cable a sixteenth of the loss.`;
+  });
+  protected readonly current = computed(() => {
+    const bank = this.facts.bank();
+    return bank ? Math.round((bank.seriesCount * bank.battery.cellsInSeries) / this.facts.chemistry().cellsPer12V) : 0;
+  });
+
+  protected converters(column: SystemVoltage): string {
+    if (column.converters.length === 0) return 'none';
+    const watts = column.converters.reduce((sum, one) => sum + one.powerW, 0);
+    return `${column.converters.map(({ says, voltageV }) => `${says} (${voltageV} V)`).join(', ')}: ${formatNumber(watts, 0)} W`;
+  }
+
+  protected by(column: SystemVoltage): string {
+    return { drop: 'by the drop rule', ampacity: 'by ampacity', both: 'by both rules' }[column.section!.by];
+  }
+}
