@@ -1,7 +1,9 @@
 import { chemistryOf } from '../cells/chemistry-of';
 import { interpolate } from '../cells/interpolate';
+import { byDefault, computed, entered, type Figure } from '../formula/figure';
 import type { Battery, Bank, ChemistryEdits } from '../rig/bank';
 import { newBank } from '../rig/new-rig';
+import { peakCurrent, pricePerLifetimeKwh, pricePerUsableKwh, spareCurrent } from './configuration-formulas';
 import { type CurrentSchool, stringsCounted, stringsNeeded } from './current-schools';
 import { sizeBank, type DayDemand } from './size-bank';
 
@@ -10,13 +12,11 @@ export interface ConfigurationDemand extends DayDemand {
   /** Twelve-volt blocks: 1, 2 or 4. */
   blocks: number;
   autonomyDays: number;
-  /** Largest steady draw on the bank, W, and while the hardest load starts. */
+  /** Largest steady draw on the bank, W. */
   peakW: number;
-  surgeW: number;
   /** What the largest charger brings, A; null: not known. */
   chargeA: number | null;
   typicalDayAh: number;
-  highDayAh: number;
   school: CurrentSchool;
   ageingFraction: number;
   coldestTempC: number;
@@ -29,25 +29,25 @@ export interface Configuration {
   seriesCount: number;
   parallelCount: number;
   nominalV: number;
-  capacityAh: number;
-  usableAh: number;
+  capacityAh: Figure;
+  usableAh: Figure;
   usableWh: number;
-  requiredAh: number;
-  /** Days without charge on usual days, and on nine days in ten. */
+  requiredAh: Figure;
+  /** Days without charge on usual days, and on the day that the bank is sized for. */
   typicalDays: number;
-  highDays: number;
+  sizedDays: Figure;
   massKg: number | null;
   volumeL: number | null;
   price: number | null;
   /** Per kWh that can be used at once, and over the cycles at the planned depth. */
-  pricePerUsableKwh: number | null;
-  pricePerLifetimeKwh: number | null;
-  cycles: number;
-  /** Peak current against capacity, 1/h. */
+  pricePerUsableKwh: Figure | null;
+  pricePerLifetimeKwh: Figure | null;
+  /** Peak current, and against capacity, 1/h. */
+  peakA: Figure;
   peakCRate: number;
-  peakA: number;
   /** What the school allows less the peak current; null where the sheet gives no limit. */
-  dischargeHeadroomA: number | null;
+  dischargeHeadroomA: Figure | null;
+  /** What the school allows less the largest charger; null where either is not known. */
   chargeHeadroomA: number | null;
   /** Strings that the peak needs under the school; Infinity where no number does; null where the sheet gives no limit. */
   stringsNeeded: number | null;
@@ -110,40 +110,51 @@ function configuration(
   const sized = sizeBank(bank, demand, edits);
   if (!sized.need?.fits) return null;
   const count = seriesCount * parallelCount;
-  const nominalV = sized.nominalV.value;
-  const capacityAh = sized.capacityAh.value;
-  const usableAh = sized.usableAh.value;
-  const usableWh = usableAh * nominalV;
+  const { capacityAh, usableAh, nominalV } = sized;
   const times = (each: number | null) => (each === null ? null : each * count);
-  const { lengthMm, widthMm, heightMm } = battery;
+  const { lengthMm, widthMm, heightMm, dischargeA, chargeA } = battery;
   const price = times(battery.price);
   const cycles = interpolate(sized.chemistry.cyclesByDepth, bank.usableFraction);
-  const peakA = demand.peakW / nominalV;
-  const counted = stringsCounted(demand.school, parallelCount);
+  const key = `${battery.id} ${seriesCount} ${parallelCount}`;
+  const counting = computed(stringsCounted(demand.school, parallelCount), `of ${parallelCount} in parallel`);
+  const peakA = peakCurrent.figure({ peakW: computed(demand.peakW, 'audit'), nominalV }, { key });
+  const perKwh =
+    price === null
+      ? null
+      : pricePerUsableKwh.figure({ price: entered(price, `${count} × ${battery.price}`), usableAh, nominalV }, { key });
   return {
     battery,
     seriesCount,
     parallelCount,
-    nominalV,
+    nominalV: nominalV.value,
     capacityAh,
     usableAh,
-    usableWh,
-    requiredAh: sized.need.requiredAh.value,
-    typicalDays: usableAh / demand.typicalDayAh,
-    highDays: usableAh / demand.highDayAh,
+    usableWh: usableAh.value * nominalV.value,
+    requiredAh: sized.need.requiredAh,
+    typicalDays: usableAh.value / demand.typicalDayAh,
+    sizedDays: sized.need.autonomyDays,
     massKg: times(battery.massKg),
     volumeL:
       lengthMm === null || widthMm === null || heightMm === null ? null : (lengthMm * widthMm * heightMm * count) / 1e6,
     price,
-    pricePerUsableKwh: price === null ? null : price / (usableWh / 1000),
-    pricePerLifetimeKwh: price === null ? null : price / ((usableWh / 1000) * cycles),
-    cycles,
-    peakCRate: peakA / capacityAh,
+    pricePerUsableKwh: perKwh,
+    pricePerLifetimeKwh:
+      perKwh &&
+      pricePerLifetimeKwh.figure(
+        {
+          pricePerKwh: perKwh,
+          cycles: byDefault(cycles, `${sized.chemistry.shortName} at ${Math.round(bank.usableFraction * 100)} % depth`),
+        },
+        { key },
+      ),
     peakA,
-    dischargeHeadroomA: battery.dischargeA === null ? null : counted * battery.dischargeA - peakA,
-    chargeHeadroomA:
-      battery.chargeA === null || demand.chargeA === null ? null : counted * battery.chargeA - demand.chargeA,
-    stringsNeeded: battery.dischargeA === null ? null : stringsNeeded(demand.school, peakA, battery.dischargeA),
+    peakCRate: peakA.value / capacityAh.value,
+    dischargeHeadroomA:
+      dischargeA === null
+        ? null
+        : spareCurrent.figure({ counting, limitA: entered(dischargeA, battery.name), peakA }, { key }),
+    chargeHeadroomA: chargeA === null || demand.chargeA === null ? null : counting.value * chargeA - demand.chargeA,
+    stringsNeeded: dischargeA === null ? null : stringsNeeded(demand.school, peakA.value, dischargeA),
     best: false,
   };
 }
@@ -153,9 +164,9 @@ function beats(a: Configuration, b: Configuration): boolean {
   const marks = (one: Configuration) => [
     one.massKg ?? Number.POSITIVE_INFINITY,
     one.price ?? Number.POSITIVE_INFINITY,
-    one.pricePerLifetimeKwh ?? Number.POSITIVE_INFINITY,
-    -one.highDays,
-    one.dischargeHeadroomA === null || one.dischargeHeadroomA >= 0 ? 0 : 1,
+    one.pricePerLifetimeKwh?.value ?? Number.POSITIVE_INFINITY,
+    -one.sizedDays.value,
+    one.dischargeHeadroomA === null || one.dischargeHeadroomA.value >= 0 ? 0 : 1,
   ];
   const [of, other] = [marks(a), marks(b)];
   return of.every((mark, k) => mark <= other[k]!) && of.some((mark, k) => mark < other[k]!);

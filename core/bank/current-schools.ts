@@ -29,9 +29,10 @@ export function bankCurrentLimit(school: CurrentSchool, parallelCount: number, l
   );
 }
 
-/** Batteries in parallel that a current needs under a school. */
+/** Batteries in parallel that a current needs under a school; one alone has none beside it that could be overloaded. */
 export function stringsNeeded(school: CurrentSchool, currentA: number, limitA: number): number {
-  const whole = Math.max(1, Math.ceil(currentA / limitA - 1e-9));
-  if (school === 'single') return currentA <= limitA ? 1 : Number.POSITIVE_INFINITY;
+  if (currentA <= limitA) return 1;
+  if (school === 'single') return Number.POSITIVE_INFINITY;
+  const whole = Math.ceil(currentA / limitA - 1e-9);
   return school === 'sum' ? whole : whole + 1;
 }

@@ -1,6 +1,8 @@
 import type { Chemistry } from '../cells/chemistry';
 import { interpolate } from '../cells/interpolate';
 import { copperOhm } from '../conductors/copper';
+import { byDefault, computed, type Figure } from '../formula/figure';
+import { formula } from '../formula/formula';
 
 export interface SagCircuit {
   chemistry: Chemistry;
@@ -32,6 +34,35 @@ export function voltageUnderLoad(circuit: SagCircuit, socFraction: number, power
   const openV = interpolate(circuit.chemistry.restedCellV, socFraction) * circuit.cells;
   const root = openV * openV - 4 * loopOhm(circuit) * powerW;
   return root < 0 ? null : (openV + Math.sqrt(root)) / 2;
+}
+
+const atInverter = formula({
+  id: 'bank.sag',
+  says: 'voltage at the inverter',
+  unit: 'V',
+  words: 'half of (rested V + √(rested V² − 4 · resistance · power))',
+  terms: {
+    openV: { says: 'rested voltage', unit: 'V' },
+    loopOhm: { says: 'bank, cables and joints', unit: 'Ohm' },
+    powerW: { says: 'power', unit: 'W' },
+  },
+  compute: ({ openV, loopOhm, powerW }) => (openV + Math.sqrt(openV * openV - 4 * loopOhm * powerW)) / 2,
+  source: 'constant power: V · I = P and V = rested V − I · R',
+  leavesOut: 'the first seconds, in which the voltage sags less, and slow polarisation, by which it sags more',
+});
+
+/** The voltage under load as a figure; null where the bank cannot deliver it. */
+export function sagFigure(circuit: SagCircuit, socFraction: number, powerW: number): Figure | null {
+  if (voltageUnderLoad(circuit, socFraction, powerW) === null) return null;
+  const openV = interpolate(circuit.chemistry.restedCellV, socFraction) * circuit.cells;
+  return atInverter.figure({
+    openV: byDefault(
+      openV,
+      `${circuit.chemistry.shortName} at ${Math.round(socFraction * 100)} %, ${circuit.cells} cells`,
+    ),
+    loopOhm: computed(loopOhm(circuit), 'at its temperature'),
+    powerW: computed(powerW, 'all loads at once'),
+  });
 }
 
 /** State of charge below which the inverter switches off under a load: 0 it never does, 1 it does even when full. */

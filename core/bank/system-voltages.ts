@@ -1,7 +1,9 @@
 import { chooseFuse, type FuseChoice } from '../conductors/choose-fuse';
 import { chooseSection, nextSection, type SectionChoice, type SectionDemand } from '../conductors/choose-section';
-import { copperOhm } from '../conductors/copper';
+import { copperOhm, voltageDrop } from '../conductors/copper';
+import { byDefault, computed, entered, type Figure } from '../formula/figure';
 import { inRange } from '../quantity/guard';
+import { drawAtBank } from './runtime';
 
 export interface VoltageDemand {
   /** The rig's largest load at the bank, W, conversion losses counted. */
@@ -21,9 +23,10 @@ export interface VoltageDemand {
 export interface SystemVoltage {
   blocks: number;
   nominalV: number;
-  currentA: number;
+  currentA: Figure;
   section: SectionChoice | null;
-  /** In the cable, W, at full load. */
+  /** In the cable at full load. */
+  dropV: Figure | null;
   lossW: number | null;
   /** Null where the shipped families have none for this voltage and current. */
   fuse: FuseChoice | null;
@@ -44,7 +47,15 @@ export function systemVoltages(demand: VoltageDemand): SystemVoltage[] {
   inRange('oneWayLengthM', demand.oneWayLengthM, 0.01, 1000);
   return [1, 2, 4].map((blocks) => {
     const nominalV = blocks * demand.blockV;
-    const currentA = demand.powerW / nominalV;
+    const key = `${blocks * 12} V`;
+    const draw = drawAtBank.figure(
+      {
+        powerW: computed(demand.powerW, 'largest load'),
+        nominalV: computed(nominalV, `${blocks} blocks of ${demand.blockV} V`),
+      },
+      { key },
+    );
+    const currentA = draw.value;
     const wanted: SectionDemand = {
       currentA,
       oneWayLengthM: demand.oneWayLengthM,
@@ -70,8 +81,19 @@ export function systemVoltages(demand: VoltageDemand): SystemVoltage[] {
     return {
       blocks,
       nominalV,
-      currentA,
+      currentA: draw,
       section,
+      dropV:
+        section &&
+        voltageDrop.figure(
+          {
+            currentA: draw,
+            oneWayLengthM: entered(demand.oneWayLengthM),
+            areaMm2: computed(section.areaMm2, 'smallest that keeps both rules'),
+            conductorTempC: byDefault(CONDUCTOR_C, 'under load'),
+          },
+          { key },
+        ),
       lossW: section && currentA * currentA * copperOhm(2 * demand.oneWayLengthM, section.areaMm2, CONDUCTOR_C),
       fuse,
       shortCircuitA: section ? shortCircuitOf(section.areaMm2) : null,

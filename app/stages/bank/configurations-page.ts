@@ -6,8 +6,10 @@ import { formatNumber } from '@core/quantity/format';
 import type { Bank } from '@core/rig/bank';
 import { newBank } from '@core/rig/new-rig';
 import { Choice, type Option } from '../../ui/choice';
+import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
 import { MethodSwitch } from '../../ui/method-switch';
+import { WorkingStore } from '../../ui/working-store';
 import { BankFacts } from './bank-facts';
 import { BankTabs } from './bank-tabs';
 import { ComparedBanks } from './compared-banks';
@@ -37,7 +39,7 @@ const COMPARED_MOST = 3;
 /** All series × parallel arrangements on the shelf that meet the need; the ones that no other beats are marked. */
 @Component({
   selector: 'co-configurations-page',
-  imports: [BankTabs, Choice, ComparedBanks, MarginContent, MethodSwitch],
+  imports: [BankTabs, Choice, ComparedBanks, FigurePart, MarginContent, MethodSwitch],
   templateUrl: './configurations-page.html',
   styleUrl: './configurations-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -66,10 +68,8 @@ export class ConfigurationsPage {
       blocks: Number(this.blocks()),
       autonomyDays: bank?.autonomyDays ?? 2,
       peakW,
-      surgeW: derived.audit.surgeW.value,
       chargeA: null,
       typicalDayAh: derived.audit.dayAh.value,
-      highDayAh: derived.quantiles?.p90Ah.value ?? derived.audit.dayAh.value,
       school: bank?.currentSchool ?? ('one-may-drop-out' as const),
       ageingFraction: bank?.ageingFraction ?? 1,
       coldestTempC: bank?.coldestTempC ?? 25,
@@ -104,6 +104,14 @@ export class ConfigurationsPage {
     return [...(own ? [{ bank: own, price: null }] : []), ...picked];
   });
 
+  constructor() {
+    inject(WorkingStore).suggest(
+      computed(
+        () => this.rows().find(({ current }) => current)?.one.requiredAh ?? this.rows()[0]?.one.requiredAh ?? null,
+      ),
+    );
+  }
+
   protected toggle(id: string): void {
     this.compared.update((ids) =>
       ids.includes(id)
@@ -130,7 +138,7 @@ export class ConfigurationsPage {
     const demand = this.demand();
     if (!demand) return '';
     const carried = configurations(this.facts.shelf(), { ...demand, school }, this.facts.edits()).filter(
-      (one) => (one.dischargeHeadroomA ?? 0) >= 0,
+      (one) => (one.dischargeHeadroomA?.value ?? 0) >= 0,
     ).length;
     return `${carried} of ${this.found().length} carry the peak`;
   }
@@ -177,12 +185,12 @@ export class ConfigurationsPage {
 }
 
 const idOf = (one: Configuration) => `${one.battery.id} ${one.seriesCount} ${one.parallelCount}`;
-const last = (value: number | null) => value ?? Number.POSITIVE_INFINITY;
+const last = (value: number | null | undefined) => value ?? Number.POSITIVE_INFINITY;
 const byPrice = (a: Configuration, b: Configuration) => last(a.price) - last(b.price);
 const ORDER: Record<string, (a: Configuration, b: Configuration) => number> = {
   best: (a, b) => Number(b.best) - Number(a.best) || byPrice(a, b),
   price: byPrice,
-  life: (a, b) => last(a.pricePerLifetimeKwh) - last(b.pricePerLifetimeKwh),
+  life: (a, b) => last(a.pricePerLifetimeKwh?.value) - last(b.pricePerLifetimeKwh?.value),
   mass: (a, b) => last(a.massKg) - last(b.massKg),
-  days: (a, b) => b.highDays - a.highDays,
+  days: (a, b) => b.sizedDays.value - a.sizedDays.value,
 };

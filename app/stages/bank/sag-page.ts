@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { bankOhm } from '@core/bank/resistance';
-import { cutOffSoc, type SagCircuit, sagRemedies, type SagRemedy, voltageUnderLoad } from '@core/bank/sag';
+import { cutOffSoc, type SagCircuit, sagFigure, sagRemedies, type SagRemedy, voltageUnderLoad } from '@core/bank/sag';
 import { formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
 import { QuantityField } from '../../ui/quantity-field';
+import { WorkingStore } from '../../ui/working-store';
 import { BankFacts } from './bank-facts';
 import { BankTabs } from './bank-tabs';
 
@@ -93,6 +94,15 @@ export class SagPage {
       gains: formatNumber((edge - socFraction) * 100, 0, true),
     }));
   });
+  constructor() {
+    inject(WorkingStore).suggest(
+      computed(() => {
+        const circuit = this.circuit();
+        return circuit && sagFigure(circuit, 0.5, this.peakW());
+      }),
+    );
+  }
+
   protected readonly ohms = computed(() => {
     const circuit = this.circuit();
     return circuit ? `Bank ${formatNumber(circuit.bankOhm * 1000, 2)} mΩ at ${formatNumber(this.tempC(), 0)} °C.` : '';

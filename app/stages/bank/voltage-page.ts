@@ -3,14 +3,16 @@ import { bankOhm } from '@core/bank/resistance';
 import { type SystemVoltage, systemVoltages } from '@core/bank/system-voltages';
 import { formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
+import { FigurePart } from '../../ui/figure';
 import { QuantityField } from '../../ui/quantity-field';
+import { WorkingStore } from '../../ui/working-store';
 import { BankFacts } from './bank-facts';
 import { BankTabs } from './bank-tabs';
 
 /** The rig's largest load at 12, 24 and 48 V. */
 @Component({
   selector: 'co-voltage-page',
-  imports: [BankTabs, QuantityField],
+  imports: [BankTabs, FigurePart, QuantityField],
   templateUrl: './voltage-page.html',
   styleUrl: './voltage-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -65,12 +67,20 @@ export class VoltagePage {
   protected readonly said = computed(() => {
     const [v12, , v48] = this.columns();
     if (!v12 || !v48) return '';
-    return `${formatNumber(v12.currentA, 0)} A at 12 V are ${formatNumber(v48.currentA, 0)} A at 48 V: a quarter of the current, and for the same cable a sixteenth of the loss.`;
+    return `${formatNumber(v12.currentA.value, 0)} A at 12 V are ${formatNumber(v48.currentA.value, 0)} A at 48 V: a quarter of the current, and for the same cable a sixteenth of the loss.`;
   });
   protected readonly current = computed(() => {
     const bank = this.facts.bank();
     return bank ? Math.round((bank.seriesCount * bank.battery.cellsInSeries) / this.facts.chemistry().cellsPer12V) : 0;
   });
+
+  constructor() {
+    inject(WorkingStore).suggest(
+      computed(
+        () => this.columns().find(({ blocks }) => blocks === this.current())?.dropV ?? this.columns()[0]?.dropV ?? null,
+      ),
+    );
+  }
 
   protected converters(column: SystemVoltage): string {
     if (column.converters.length === 0) return 'none';

@@ -1,0 +1,54 @@
+import { formula } from '../formula/formula';
+
+export const peakCurrent = formula({
+  id: 'configuration.peak',
+  says: 'peak current',
+  unit: 'A',
+  words: 'all loads at once ÷ nominal voltage',
+  terms: { peakW: { says: 'all loads at once', unit: 'W' }, nominalV: { says: 'nominal voltage', unit: 'V' } },
+  compute: ({ peakW, nominalV }) => peakW / nominalV,
+  source: 'I = P ÷ U',
+  leavesOut: 'start-up surges, which batteries stand for seconds',
+});
+
+export const spareCurrent = formula({
+  id: 'configuration.spare',
+  says: 'current to spare',
+  unit: 'A',
+  words: 'strings that count × limit of one − peak current',
+  terms: {
+    counting: { says: 'strings that count', unit: 'Count' },
+    limitA: { says: 'limit of one', unit: 'A' },
+    peakA: { says: 'peak current', unit: 'A' },
+  },
+  compute: ({ counting, limitA, peakA }) => counting * limitA - peakA,
+  source: 'the chosen school of parallel current',
+});
+
+export const pricePerUsableKwh = formula({
+  id: 'configuration.price-kwh',
+  says: 'price of what can be used at once',
+  unit: 'PricePerKwh',
+  words: 'price ÷ (usable Ah × nominal voltage)',
+  terms: {
+    price: { says: 'price of all', unit: 'Price' },
+    usableAh: { says: 'usable', unit: 'Ah' },
+    nominalV: { says: 'nominal voltage', unit: 'V' },
+  },
+  compute: ({ price, usableAh, nominalV }) => price / ((usableAh * nominalV) / 1000),
+  source: 'division',
+});
+
+export const pricePerLifetimeKwh = formula({
+  id: 'configuration.price-life',
+  says: 'price over its life',
+  unit: 'PricePerKwh',
+  words: 'price of what can be used at once ÷ cycles at the planned depth',
+  terms: {
+    pricePerKwh: { says: 'price of what can be used at once', unit: 'PricePerKwh' },
+    cycles: { says: 'cycles at the planned depth', unit: 'Count' },
+  },
+  compute: ({ pricePerKwh, cycles }) => pricePerKwh / cycles,
+  source: 'cycle life against depth, to four fifths of the rated capacity',
+  leavesOut: 'age, which ends most banks before their cycles do',
+});
