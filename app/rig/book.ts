@@ -21,10 +21,12 @@ export class Book {
   private readonly worker = inject(LogWorkerClient);
   private readonly rig = this.store.selectSignal(rigFeature.selectRig);
   private readonly derived = this.store.selectSignal(selectDerived);
-  private readonly days = signal<DaySumsRow[]>([]);
-  readonly marks = signal<FullMark[]>([]);
-  /** Days are being read, or full marks looked for. */
-  readonly busy = signal(false);
+  /** Null until they are read out of the database. */
+  private readonly days = signal<DaySumsRow[] | null>(null);
+  /** Null until the worker has looked for them once. */
+  private readonly marks = signal<FullMark[] | null>(null);
+  /** There are logs, but what they say is not known yet. */
+  readonly reading = computed(() => this.logIds().length > 0 && (this.days() === null || this.marks() === null));
 
   private readonly logIds = computed(() => this.rig()?.logbook.logs.map((log) => log.id) ?? [], { equal: sameList });
   private readonly rule = computed<FullRule | HandRule | null>(
@@ -48,9 +50,11 @@ export class Book {
   });
 
   readonly ledger = computed<LedgerRow[]>(() => {
+    const [days, marks] = [this.days(), this.marks()];
+    if (days === null || marks === null) return [];
     const byLog = new Map<string, DaySumsRow[]>();
-    for (const day of this.days()) byLog.set(day.logId, [...(byLog.get(day.logId) ?? []), day]);
-    return buildLedger([...byLog.values()], this.marks(), this.efficiency()?.value ?? 1);
+    for (const day of days) byLog.set(day.logId, [...(byLog.get(day.logId) ?? []), day]);
+    return buildLedger([...byLog.values()], marks, this.efficiency()?.value ?? 1);
   });
 
   private readonly windowDays = computed(() => this.rig()?.logbook.windowDays ?? null);
@@ -75,10 +79,8 @@ export class Book {
   constructor() {
     effect((onCleanup) => {
       const ids = this.logIds();
-      if (ids.length === 0) {
-        this.days.set([]);
-        return;
-      }
+      this.days.set(null);
+      if (ids.length === 0) return;
       const query = liveQuery(() => this.storage.db.logDays.where('logId').anyOf(ids).toArray()).subscribe({
         next: (rows) => this.days.set(rows),
         error: () => this.days.set([]),
@@ -91,18 +93,14 @@ export class Book {
       let current = true;
       onCleanup(() => (current = false));
       if (ids.length === 0 || !rule) {
-        this.marks.set([]);
+        this.marks.set(null);
         return;
       }
-      this.busy.set(true);
       this.worker.api
         .fullMarks([...ids], rule)
+        .catch(() => [])
         .then((marks) => {
           if (current) this.marks.set(marks);
-        })
-        .catch(() => undefined)
-        .finally(() => {
-          if (current) this.busy.set(false);
         });
     });
   }

@@ -1,12 +1,12 @@
 import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
+import { DAY_SEED } from '@core/audit/simulate-day';
 import { daysOfLoads } from '@core/audit/sizing-day';
 import { ComputeWorkerClient } from '../workers/compute-worker-client';
 import { RigEvents } from './rig-actions';
 import { selectDerived } from './rig-selectors';
 
 const DRAWS = 100_000;
-const SEED = 20_260_301;
 
 /** Draws the audited day in the worker whenever the loads have changed; typing does not wait for it. */
 @Injectable({ providedIn: 'root' })
@@ -40,7 +40,7 @@ export class DaySimulation {
     for (;;) {
       const loads = this.loads();
       if (loads === null) break;
-      const quantiles = await this.worker.api.simulateDays(loads, DRAWS, SEED).catch(() => null);
+      const quantiles = await this.worker.api.simulateDays(loads, DRAWS, DAY_SEED).catch(() => null);
       if (quantiles === null) break;
       if (this.loads() !== loads) continue;
       this.store.dispatch(RigEvents.daySimulated({ quantiles }));

@@ -42,7 +42,8 @@ import { FigurePart } from '../ui/figure';
     @media (max-width: 720px) {
       :host {
         justify-content: space-between;
-        gap: var(--s3);
+        gap: var(--s2);
+        font-size: 12px;
       }
       .bank {
         display: none;
@@ -68,6 +69,7 @@ export class KeyFigures {
   });
 
   protected readonly rows = computed<{ says: string; figure: Figure }[]>(() => {
+    if (this.book.reading()) return [];
     const charge = this.book.charge();
     if (charge) {
       const rows = [{ says: `in the bank, end of ${dayMonthLabel(charge.key)}`, figure: charge.now }];

@@ -62,6 +62,7 @@ export class StageStates {
   }
 
   private logbook(): StageLine {
+    if (this.book.reading()) return { state: 'in-work', says: 'reading the book' };
     const verdict = this.book.verdict();
     const readings = this.rig()?.logbook.readings.length ?? 0;
     if (!verdict) {

@@ -81,6 +81,7 @@ export class LineChart {
   private config(): ChartConfiguration<'line', Point[]> {
     const ink = inkOf(this.canvas().nativeElement);
     const ticks = this.ticks();
+    const hasSigns = this.lines().some((line) => line.look === 'flow');
     const axis = (position: 'main' | 'below') => ({
       type: 'linear' as const,
       stack: 'panels',
@@ -97,7 +98,7 @@ export class LineChart {
         font: { family: ink('--mono'), size: 11 },
         maxTicksLimit: position === 'main' ? 6 : 4,
         padding: 6,
-        callback: (value: number | string) => signed(Number(value), position === 'main'),
+        callback: (value: number | string) => signed(Number(value), position === 'main' && hasSigns),
       },
       ...(position === 'below' ? { afterBuildTicks: withoutLowest } : {}),
       title: {

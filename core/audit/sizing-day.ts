@@ -48,7 +48,7 @@ export const daysOfLoads = (audit: Audit): DayOfLoad[] =>
     daysFraction,
   }));
 
-/** The day that the bank is sized for, and its hours. @param quantiles null until the simulation has answered: the typical day then */
+/** The day that the bank is sized for, and its hours. @param quantiles null while nothing is audited */
 export function sizingDay(
   audit: Audit,
   plan: AuditPlan,

@@ -11,7 +11,7 @@ import { GENERIC_BATTERIES } from './generic-batteries.data';
 import { mayMix, mixingWarnings } from './mixing';
 import { bankOhm, batteryOhm } from './resistance';
 import { calibrate, runtimeOf } from './runtime';
-import { cutOffSoc, JOINTS_OHM, sagRemedies, voltageUnderLoad } from './sag';
+import { cutOffPowerW, cutOffSoc, JOINTS_OHM, sagRemedies, voltageUnderLoad } from './sag';
 import { systemVoltages } from './system-voltages';
 
 const hoursWh = Array.from({ length: 24 }, () => 60);
@@ -197,6 +197,10 @@ describe('voltage sag', () => {
     expect(cutOffSoc(circuit, 9000)).toBe(1);
     const edge = cutOffSoc(circuit, 2600);
     expect(voltageUnderLoad(circuit, edge, 2600)).toBeCloseTo(10.5, 4);
+  });
+  it('switches off at half charge just where the power says so', () => {
+    expect(cutOffSoc(circuit, cutOffPowerW(circuit, 0.5))).toBeCloseTo(0.5, 6);
+    expect(cutOffPowerW({ ...circuit, cutOffV: 13 }, 1)).toBe(0);
   });
   it('ranks remedies, and none makes it worse', () => {
     const remedies = sagRemedies(circuit, 2800, 1);

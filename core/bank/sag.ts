@@ -1,7 +1,7 @@
 import type { Chemistry } from '../cells/chemistry';
 import { interpolate } from '../cells/interpolate';
 import { copperOhm } from '../conductors/copper';
-import { byDefault, computed, type Figure } from '../formula/figure';
+import { byDefault, computed, type Figure, type Sourced } from '../formula/figure';
 import { formula } from '../formula/formula';
 
 export interface SagCircuit {
@@ -52,8 +52,8 @@ const atInverter = formula({
 });
 
 /** The voltage under load as a figure; null where the bank cannot deliver it. */
-export function sagFigure(circuit: SagCircuit, socFraction: number, powerW: number): Figure | null {
-  if (voltageUnderLoad(circuit, socFraction, powerW) === null) return null;
+export function sagFigure(circuit: SagCircuit, socFraction: number, powerW: Sourced): Figure | null {
+  if (voltageUnderLoad(circuit, socFraction, powerW.value) === null) return null;
   const openV = interpolate(circuit.chemistry.restedCellV, socFraction) * circuit.cells;
   return atInverter.figure({
     openV: byDefault(
@@ -61,7 +61,7 @@ export function sagFigure(circuit: SagCircuit, socFraction: number, powerW: numb
       `${circuit.chemistry.shortName} at ${Math.round(socFraction * 100)} %, ${circuit.cells} cells`,
     ),
     loopOhm: computed(loopOhm(circuit), 'at its temperature'),
-    powerW: computed(powerW, 'all loads at once'),
+    powerW,
   });
 }
 
@@ -77,6 +77,14 @@ export function cutOffSoc(circuit: SagCircuit, powerW: number): number {
     else low = middle;
   }
   return high;
+}
+
+/** Power at which the inverter would switch off, W: P = V · (OCV − V) ÷ R at its cut-off; 0 where it is off anyway. */
+export function cutOffPowerW(circuit: SagCircuit, socFraction: number): number {
+  const openV = interpolate(circuit.chemistry.restedCellV, socFraction) * circuit.cells;
+  // Below half of its rested voltage a source gives less the more it is loaded.
+  const lastV = Math.max(circuit.cutOffV, openV / 2);
+  return Math.max(0, (lastV * (openV - lastV)) / loopOhm(circuit));
 }
 
 export interface SagRemedy {

@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { DAY_SEED, simulateDays } from '../audit/simulate-day';
+import { daysOfLoads } from '../audit/sizing-day';
 import { deriveRig, movedFigures, staleSettings } from './derive-rig';
 import { newLoad, newRig, simpleBank } from './new-rig';
 import type { Rig } from './rig';
@@ -10,6 +12,7 @@ const rig: Rig = {
   ],
   bank: simpleBank('lfp'),
 };
+rig.audit = { ...rig.audit, sizeFor: 'typical' };
 rig.monitor = { ...rig.monitor, entered: { capacity: { value: 100, atMs: 0 } } };
 
 describe('deriveRig', () => {
@@ -42,8 +45,13 @@ describe('the day that the bank is sized for', () => {
     const { hoursWh } = sized('nine-in-ten');
     expect(hoursWh.reduce((sum, wh) => sum + wh, 0)).toBeCloseTo(128 * 1.4, 9);
   });
-  it('is the typical one until the simulation has answered', () =>
-    expect(deriveRig(rig, null).demand.dayAh.value).toBeCloseTo(10, 12));
+  it('is drawn on the spot, roughly, until the simulation has answered', () => {
+    const nineInTen: Rig = { ...rig, audit: { ...rig.audit, sizeFor: 'nine-in-ten' } };
+    const exact = simulateDays(daysOfLoads(deriveRig(rig, null).audit), 100_000, DAY_SEED).p90Ah;
+    const quick = deriveRig(nineInTen, null).demand.dayAh.value;
+    expect(Math.abs(quick / exact - 1)).toBeLessThan(0.02);
+    expect(deriveRig({ ...nineInTen, loads: [] }, null).quantiles).toBeNull();
+  });
 });
 
 describe('what an edit moves', () => {
@@ -53,6 +61,7 @@ describe('what an edit moves', () => {
     expect(moved(louder)).toEqual([
       'all loads a day',
       'all at once',
+      'nine days in ten take less',
       'needed at the 20-hour rate',
       'lasts without charge',
     ]);

@@ -1,6 +1,6 @@
 import { type Audit, auditDay } from '../audit/audit';
-import type { DayQuantiles } from '../audit/simulate-day';
-import { quantileFigures, sizingDay } from '../audit/sizing-day';
+import { DAY_SEED, type DayQuantiles, simulateDays } from '../audit/simulate-day';
+import { daysOfLoads, quantileFigures, sizingDay } from '../audit/sizing-day';
 import { type DayDemand, nominalVoltage, type SizedBank, sizeBank } from '../bank/size-bank';
 import { chemistryValue } from '../cells/chemistry-of';
 import { entered, type Figure, type Sourced } from '../formula/figure';
@@ -10,7 +10,7 @@ import type { Rig } from './rig';
 /** Everything that follows from the plan alone. Never stored. */
 export interface DerivedRig {
   audit: Audit;
-  /** P10, P50 and P90 of the day; null until the simulation has answered. */
+  /** P10, P50 and P90 of the day; null while nothing is audited. */
   quantiles: Record<'p10Ah' | 'p50Ah' | 'p90Ah', Figure> | null;
   demand: DayDemand & { dayAh: Figure };
   bank: SizedBank | null;
@@ -19,13 +19,15 @@ export interface DerivedRig {
   coulombicFraction: Sourced;
 }
 
+const QUICK_DRAWS = 2000;
+
 export type DerivingParts = Pick<Rig, 'audit' | 'loads' | 'inverters' | 'bank' | 'monitor' | 'chemistryEdits'>;
 
-/** @param quantiles of the audited day, from the simulation; null until it has answered */
+/** @param quantiles of the audited day, from the simulation; null until it has answered: a few days are drawn on the spot */
 export function deriveRig(rig: DerivingParts, quantiles: DayQuantiles | null): DerivedRig {
   const { chemistryEdits: edits } = rig;
   const audit = auditDay(rig.loads, rig.inverters, rig.audit, nominalVoltage(rig.bank));
-  const fitted = quantiles && fitTo(audit.dayAh.value, quantiles);
+  const fitted = fitTo(audit.dayAh.value, quantiles ?? simulateDays(daysOfLoads(audit), QUICK_DRAWS, DAY_SEED));
   const demand = sizingDay(audit, rig.audit, fitted);
   const bank = rig.bank && sizeBank(rig.bank, demand, edits);
   const monitor = rig.bank && bank && deriveSettings(rig.bank, bank, rig.monitor, edits, audit.smallestStanding);
@@ -42,7 +44,7 @@ export function deriveRig(rig: DerivingParts, quantiles: DayQuantiles | null): D
   };
 }
 
-/** Until the simulation has answered for the newest plan, its last answer is stretched to it. */
+/** Null while nothing is audited. Until the simulation has answered for the newest plan, its last answer is stretched to it. */
 function fitTo(typicalAh: number, quantiles: DayQuantiles): DayQuantiles | null {
   if (!(quantiles.typicalAh > 0)) return null;
   const scale = typicalAh / quantiles.typicalAh;

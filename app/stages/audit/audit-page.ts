@@ -10,6 +10,7 @@ import {
   signal,
   untracked,
 } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import type { AuditLine } from '@core/audit/audit-line';
 import { tableOfLoads } from '@core/audit/load-table';
@@ -76,6 +77,7 @@ const ORDERS: readonly Option[] = [
     MarginContent,
     MethodSwitch,
     QuantityField,
+    RouterLink,
     RowKey,
     TextField,
   ],

@@ -60,6 +60,10 @@ export class HowLongPage {
       : chemistryOf(this.chemistryId(), this.rig()?.chemistryEdits ?? {}).usableFraction,
   );
 
+  protected readonly hoursText = (hours: number) => `${formatNumber(hours, hours < 100 ? 1 : 0)} h`;
+  protected readonly inDays = (hours: number) =>
+    hours < 48 ? '' : `, ${formatNumber(hours / 24, hours < 240 ? 1 : 0)} days`;
+
   protected readonly loads = computed(() => {
     const lines = this.derived()?.audit.lines ?? [];
     return (this.rig()?.loads ?? []).flatMap((load, k) => {
@@ -137,7 +141,7 @@ export class HowLongPage {
 
   protected readonly methods = computed(() => {
     const runtime = this.runtime();
-    const hours = (value: number | undefined) => (value === undefined ? '' : `${formatNumber(value, 1)} h`);
+    const hours = (value: number | undefined) => (value === undefined ? '' : this.hoursText(value));
     return [
       {
         id: 'itemised',

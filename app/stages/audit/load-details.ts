@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { RouterLink } from '@angular/router';
 import type { AuditLine } from '@core/audit/audit-line';
 import { hourShares } from '@core/audit/pattern';
 import { formatNumber } from '@core/quantity/format';
@@ -41,7 +40,7 @@ const DC_VOLTS: readonly Option[] = [
 /** Everything that is known of one load. */
 @Component({
   selector: 'co-load-details',
-  imports: [Choice, HourStrip, QuantityField, RouterLink, TextField],
+  imports: [Choice, HourStrip, QuantityField, TextField],
   templateUrl: './load-details.html',
   styleUrl: './load-details.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -51,10 +50,7 @@ export class LoadDetails {
   readonly line = input.required<AuditLine>();
   readonly inverters = input.required<readonly Inverter[]>();
   readonly plan = input.required<AuditPlan>();
-  readonly rigId = input.required<string>();
   readonly changed = output<Partial<Load>>();
-  readonly duplicated = output();
-  readonly removed = output();
 
   protected readonly limits = LIMITS;
   protected readonly supplies = SUPPLIES;

@@ -1,6 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { bankOhm } from '@core/bank/resistance';
-import { cutOffSoc, type SagCircuit, sagFigure, sagRemedies, type SagRemedy, voltageUnderLoad } from '@core/bank/sag';
+import {
+  cutOffPowerW,
+  cutOffSoc,
+  type SagCircuit,
+  sagFigure,
+  sagRemedies,
+  type SagRemedy,
+  voltageUnderLoad,
+} from '@core/bank/sag';
+import { computed as worked, entered } from '@core/formula/figure';
 import { formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
 import { QuantityField } from '../../ui/quantity-field';
@@ -38,7 +47,10 @@ export class SagPage {
     const cells = bank ? bank.seriesCount * bank.battery.cellsInSeries : 0;
     return this.inverter()?.cutOffV ?? (cells / this.facts.chemistry().cellsPer12V) * 10.5;
   });
-  protected readonly peakW = computed(() => this.facts.derived()?.audit.peakW.value ?? 0);
+  protected readonly typedW = signal<number | null>(null);
+  protected readonly atOnceW = computed(() => this.facts.derived()?.audit.peakW.value ?? 0);
+  /** The load that the sentence speaks of: all at once, until another is typed. */
+  protected readonly powerW = computed(() => this.typedW() ?? this.atOnceW());
 
   protected readonly circuit = computed<SagCircuit | null>(() => {
     const bank = this.facts.bank();
@@ -53,7 +65,7 @@ export class SagPage {
     };
   });
   protected readonly loads = computed(() => {
-    const top = Math.max(500, this.peakW() * 1.6, this.inverter()?.surgeW ?? 0);
+    const top = Math.max(500, this.powerW() * 1.6, this.inverter()?.surgeW ?? 0);
     return Array.from({ length: COLUMNS }, (_, k) => Math.round((top * (k + 1)) / COLUMNS / 10) * 10);
   });
   protected readonly map = computed(() => {
@@ -75,30 +87,39 @@ export class SagPage {
   });
   protected readonly edge = computed(() => {
     const circuit = this.circuit();
-    return circuit && this.peakW() > 0 ? cutOffSoc(circuit, this.peakW()) : null;
+    return circuit && this.powerW() > 0 ? cutOffSoc(circuit, this.powerW()) : null;
   });
   protected readonly headline = computed(() => {
     const edge = this.edge();
     if (edge === null) return 'How far does the voltage sag?';
-    const watts = formatNumber(this.peakW(), 0);
+    const watts = formatNumber(this.powerW(), 0);
     if (edge === 0) return `At ${watts} W the inverter stays on until the bank is empty.`;
     if (edge >= 1) return `At ${watts} W the inverter switches off even when the bank is full.`;
     return `At ${watts} W the inverter switches off with ${formatNumber(edge * 100, 0)} % still in the bank.`;
   });
-  protected readonly remedies = computed(() => {
-    const [circuit, edge, bank] = [this.circuit(), this.edge(), this.facts.bank()];
-    if (!circuit || edge === null || !bank) return [];
-    return sagRemedies(circuit, this.peakW(), bank.parallelCount).map(({ id, socFraction }) => ({
+  private readonly found = computed(() => {
+    const [circuit, bank] = [this.circuit(), this.facts.bank()];
+    return circuit && bank && this.edge() !== null ? sagRemedies(circuit, this.powerW(), bank.parallelCount) : [];
+  });
+  protected readonly bestGain = computed(() => (this.edge() ?? 0) - (this.found()[0]?.socFraction ?? 0));
+  protected readonly remedies = computed(() =>
+    this.found().map(({ id, socFraction }) => ({
       says: REMEDY_WORDS[id],
       edge: socFraction === 0 ? 'never' : `${formatNumber(socFraction * 100, 0)} %`,
-      gains: formatNumber((edge - socFraction) * 100, 0, true),
-    }));
+      gains: formatNumber(((this.edge() ?? 0) - socFraction) * 100, 0, true),
+    })),
+  );
+  protected readonly halfChargeW = computed(() => {
+    const circuit = this.circuit();
+    return circuit ? cutOffPowerW(circuit, 0.5) : 0;
   });
   constructor() {
     inject(WorkingStore).suggest(
       computed(() => {
         const circuit = this.circuit();
-        return circuit && sagFigure(circuit, 0.5, this.peakW());
+        const typedW = this.typedW();
+        const powerW = typedW === null ? worked(this.atOnceW(), 'all loads at once') : entered(typedW);
+        return circuit && sagFigure(circuit, 0.5, powerW);
       }),
     );
   }

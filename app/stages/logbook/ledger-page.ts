@@ -123,7 +123,7 @@ export class LedgerPage {
 
   protected readonly span = computed(() => {
     const rows = this.rows();
-    if (rows.length === 0) return 'nothing logged yet';
+    if (rows.length === 0) return this.book.reading() ? '' : 'nothing logged yet';
     const missing = this.totals().missing;
     return `${dayMonthLabel(rows[0]!.key)} to ${dayMonthLabel(rows.at(-1)!.key)}, ${formatNumber(missing, missing < 10 ? 1 : 0)} h missing`;
   });

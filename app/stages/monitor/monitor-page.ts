@@ -31,6 +31,7 @@ export class MonitorPage {
   private readonly store = inject(Store);
   protected readonly rig = this.store.selectSignal(rigFeature.selectRig);
   private readonly derived = this.store.selectSignal(selectDerived);
+  private readonly quantiles = this.store.selectSignal(rigFeature.selectQuantiles);
   protected readonly limits = LIMITS;
   protected readonly words = SETTING_WORDS;
   protected readonly limitOf = settingLimit;
@@ -70,7 +71,7 @@ export class MonitorPage {
     const rig = this.rig();
     if (!rig) return [];
     const capacityUnder = (capacitySchool: MonitorPlan['capacitySchool']) =>
-      deriveRig({ ...rig, monitor: { ...rig.monitor, capacitySchool } }, null).monitor?.settings.find(
+      deriveRig({ ...rig, monitor: { ...rig.monitor, capacitySchool } }, this.quantiles()).monitor?.settings.find(
         (one) => one.id === 'capacity',
       )?.figure.value ?? 0;
     return [

@@ -24,6 +24,7 @@ import { RECORD_LONGER_WORDS } from '../audit-words';
 import { SoundPanel } from './sound-panel';
 import { SpanBar } from './span-bar';
 import { SpanTable } from './span-table';
+import { WorkingStore } from '../../../ui/working-store';
 import { StopwatchLog } from './stopwatch-log';
 
 type Way = Recording['from'];
@@ -92,6 +93,7 @@ export class RecordPage {
   );
 
   constructor() {
+    inject(WorkingStore).suggest(computed(() => this.summary()?.meanW ?? null));
     const timer = setInterval(() => {
       if (this.running()) this.nowMs.set(Date.now());
     }, 1000);
