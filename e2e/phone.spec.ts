@@ -7,8 +7,8 @@ test('the thin chain on a phone: stages, a load, a working, a reading', async ({
   await openDemo(page);
   await page.getByRole('button', { name: 'stage Logbook' }).click();
   await page.getByRole('link', { name: /Audit/ }).click();
-  await expect(headline(page)).toContainText('A usual day takes');
-  await page.getByLabel('Drinks chiller: power of one, W').fill('50');
+  await expect(headline(page)).toContainText('usual day takes');
+  await page.getByLabel('Soldering bench: power of one, W').fill('50');
   await page.getByRole('button', { name: 'margin Working' }).click();
   await expect(page.getByRole('complementary')).toContainText('Moved by your last edit');
   await page.getByRole('button', { name: 'Close the margin' }).click();
@@ -23,7 +23,18 @@ test('nothing is wider than the screen, and what is pressed is big enough', asyn
   await openDemo(page);
   for (const view of [
     'audit',
+    'audit/day',
+    'audit/worth',
+    'audit/inverters',
+    'audit/how-long',
+    'audit/record/chiller',
     'bank',
+    'bank/need',
+    'bank/configurations',
+    'bank/voltage',
+    'bank/sag',
+    'bank/shelf',
+    'bank/chemistry',
     'monitor',
     'logbook',
     'logbook/readings',
@@ -34,6 +45,7 @@ test('nothing is wider than the screen, and what is pressed is big enough', asyn
   ]) {
     await page.goto(`${WAGTAIL}/${view}`);
     await expect(headline(page)).toBeVisible();
+    await page.waitForTimeout(300);
     const wide = await page.evaluate(() => {
       const main = document.querySelector('main')!;
       return [document.documentElement.scrollWidth - innerWidth, main.scrollWidth - main.clientWidth];

@@ -96,7 +96,7 @@ export class Book {
         this.marks.set(null);
         return;
       }
-      this.worker.api
+      void this.worker.api
         .fullMarks([...ids], rule)
         .catch(() => [])
         .then((marks) => {

@@ -53,6 +53,8 @@ export interface Leaf {
     @media (max-width: 720px) {
       nav {
         overflow-x: auto;
+        padding-right: 24px;
+        mask-image: linear-gradient(90deg, #000 calc(100% - 24px), transparent);
       }
       a {
         padding: 12px 2px;

@@ -82,7 +82,7 @@ let serial = 0;
     input {
       border: 0;
       background: none;
-      padding: 0 0 0 2px;
+      padding: 3px 0 2px 2px;
       text-align: right;
       min-width: 0;
       flex: 1;
@@ -107,7 +107,7 @@ let serial = 0;
     :host(.form) .box {
       border: 1px solid var(--rule2);
       border-radius: 3px;
-      padding: 5px 7px;
+      padding: 2px 7px 3px;
     }
     :host(.form) .issue {
       position: static;

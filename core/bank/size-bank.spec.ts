@@ -54,7 +54,9 @@ describe('sizeBank', () => {
     expect(need?.requiredAh.value).toBeCloseTo(180 / (0.8 * 0.85), 9);
   });
   it('takes an edited chemistry', () => {
-    const usable = sizeBank({ ...wagtail, usableFraction: 0.7 }, demand(60), { lfp: { usableFraction: 0.7 } }).usableAh;
+    const usable = sizeBank({ ...wagtail, usableFraction: 0.7 }, demand(60), {
+      lfp: { usableFraction: { value: 0.7, source: '' } },
+    }).usableAh;
     expect(usable.working.terms[1]).toMatchObject({ value: 0.7, origin: 'entered' });
   });
   it('has no need to judge while nothing is audited', () => expect(sizeBank(wagtail, demand(0), {}).need).toBeNull());

@@ -47,7 +47,7 @@ describe('deriveSettings', () => {
     expect(value('full-voltage').problems).toEqual(['no-room-for-full-voltage']);
   });
   it('takes an edited chemistry', () => {
-    const edited = derive(wagtail, {}, null, { lfp: { tailFraction: 0.05 } });
+    const edited = derive(wagtail, {}, null, { lfp: { tailFraction: { value: 0.05, source: 'its sheet' } } });
     expect(edited.result.tailA).toBeCloseTo(16, 9);
   });
   it('usable school: capacity and scale change, tail amps stay', () => {

@@ -65,17 +65,21 @@ export const Bank = z
   });
 export type Bank = z.infer<typeof Bank>;
 
+/** A value that the user knows better, and where from; the source may be empty. */
+const own = (key: Parameters<typeof quantity>[0]) =>
+  z.strictObject({ value: quantity(key), source: z.string().max(120) }).optional();
+
 /** Values of a chemistry that the user knows better than the shipped table. */
 export const ChemistryEdit = z.strictObject({
-  usableFraction: quantity('usableFraction').optional(),
-  peukertExponent: quantity('peukertExponent').optional(),
-  coulombicFraction: quantity('efficiencyFraction').optional(),
-  selfDischargePerMonthFraction: quantity('dutyFraction').optional(),
-  absorptionCellV: quantity('cellV').optional(),
-  floatCellV: quantity('cellV').optional(),
-  tailFraction: quantity('tailFraction').optional(),
-  fullMarginVPer12V: quantity('fullMarginV').optional(),
-  cell100AhMilliOhm: quantity('cellMilliOhm').optional(),
+  usableFraction: own('usableFraction'),
+  peukertExponent: own('peukertExponent'),
+  coulombicFraction: own('efficiencyFraction'),
+  selfDischargePerMonthFraction: own('dutyFraction'),
+  absorptionCellV: own('cellV'),
+  floatCellV: own('cellV'),
+  tailFraction: own('tailFraction'),
+  fullMarginVPer12V: own('fullMarginV'),
+  cell100AhMilliOhm: own('cellMilliOhm'),
 });
 export type ChemistryEdit = z.infer<typeof ChemistryEdit>;
 export const ChemistryEdits = z.partialRecord(z.enum(CHEMISTRY_IDS), ChemistryEdit);

@@ -7,7 +7,7 @@ import type { Load } from '@core/rig/load';
 const REMARKS: Record<TableRemark['code'], string> = {
   'no-name': 'has no name; left out',
   'no-power': 'has neither watts nor volts and amps; left out',
-  'not-a-number': 'is not a number; the default holds',
+  'not-a-number': 'is not a number; taken as not given',
   'out-of-range': 'is out of range; the default holds',
   'unknown-word': 'is a word that is not known; the default holds',
 };

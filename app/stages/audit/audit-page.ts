@@ -114,7 +114,7 @@ export class AuditPage {
   protected readonly hasAc = computed(() => this.rig()?.loads.some((load) => load.supply === 'ac') ?? false);
   /** Rows can be moved where they stand in the user's own order. */
   protected readonly movable = computed(
-    () => this.grouping() === 'group' && this.order() === 'hand' && this.filter() === '',
+    () => MOVABLE.includes(this.grouping()) && this.order() === 'hand' && this.filter() === '',
   );
 
   private readonly rows = computed<Row[]>(() => {
@@ -238,7 +238,9 @@ export class AuditPage {
     const moved = event.item.data;
     const others = event.container.data.rows.filter(({ load }) => load.id !== moved.id);
     const before = others[event.currentIndex]?.load.id ?? this.firstAfter(event.container.data);
-    this.store.dispatch(RigEdits.loadMoved({ id: moved.id, before, group: event.container.data.name }));
+    this.store.dispatch(
+      RigEdits.loadMoved({ id: moved.id, before, group: this.groupInto(moved, event.container.data.name) }),
+    );
   }
 
   /** The same by keys: one place up or down among the rows on screen. */
@@ -248,7 +250,7 @@ export class AuditPage {
     const target = all[at + step];
     if (!target) return;
     const before = step === -1 ? target.load.id : (all[at + 2]?.load.id ?? null);
-    this.store.dispatch(RigEdits.loadMoved({ id: row.load.id, before, group: target.group }));
+    this.store.dispatch(RigEdits.loadMoved({ id: row.load.id, before, group: this.groupInto(row.load, target.group) }));
     setTimeout(() =>
       this.host.nativeElement.querySelector<HTMLElement>(`[data-load="${CSS.escape(row.load.id)}"] .handle`)?.focus(),
     );
@@ -277,6 +279,11 @@ export class AuditPage {
 
   protected text(event: Event): string {
     return (event.target as HTMLInputElement).value;
+  }
+
+  /** Rows carry their group along, unless they are moved from one into another. */
+  private groupInto(load: Load, name: string): string {
+    return this.grouping() === 'group' ? name : load.group;
   }
 
   private firstAfter(group: Group): string | null {
@@ -309,6 +316,7 @@ function groupOf(load: Load, grouping: string): string {
   }
 }
 
+const MOVABLE = ['group', 'none'];
 const ORDER: Record<string, ((a: Row, b: Row) => number) | undefined> = {
   day: (a, b) => b.line.dayAh.value - a.line.dayAh.value,
   name: (a, b) => a.load.name.localeCompare(b.load.name),

@@ -196,7 +196,7 @@ export class LoadDetails {
   }
 
   protected climateTo(changes: Record<string, number>): void {
-    const climate = { ...this.load().climate, ...changes } as Load['climate'];
+    const climate = { ...this.load().climate, ...changes };
     if (climate.by === 'compressor' && climate.refTempC <= climate.setTempC) return;
     this.changed.emit({ climate });
   }

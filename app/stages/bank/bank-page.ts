@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { NzSelectModule } from 'ng-zorro-antd/select';
 import { mayMix, mixingWarnings, type MixingWarning } from '@core/bank/mixing';
@@ -45,9 +45,10 @@ export class BankPage {
       warnings: mixingWarnings(this.bank()!, other).map(warningText),
     })),
   );
-  protected readonly mixable = computed(() =>
-    this.facts.shelf().filter((battery) => this.bank() !== null && mayMix(this.bank()!, { battery })),
-  );
+  /** What stands in the list of strings to mix in: nothing, but for the moment of picking. */
+  protected readonly mixing = signal<string | null>(null);
+  /** Why the last pick may not be mixed in. */
+  protected readonly refused = signal<string | null>(null);
 
   protected readonly schools = computed(() => {
     const [bank, demand] = [this.bank(), this.demand()];
@@ -127,9 +128,18 @@ export class BankPage {
   }
 
   protected mixIn(id: string): void {
+    this.mixing.set(id);
+    setTimeout(() => this.mixing.set(null));
     const bank = this.bank();
     const battery = this.facts.shelf().find((model) => model.id === id);
     if (!bank || !battery) return;
+    if (!mayMix(bank, { battery })) {
+      this.refused.set(
+        `${battery.name} is refused: ${CHEMISTRIES[battery.chemistryId].shortName} beside ${this.chemistry().shortName} in one bank. They rest and charge at different voltages, so one string would feed the other and never be full.`,
+      );
+      return;
+    }
+    this.refused.set(null);
     const seriesCount = Math.max(
       1,
       Math.round((bank.seriesCount * bank.battery.cellsInSeries) / battery.cellsInSeries),

@@ -9,6 +9,7 @@ import { type Limit, LIMITS } from '@core/rig/limits';
 import { RigEdits } from '../../rig/rig-actions';
 import { Choice, type Option } from '../../ui/choice';
 import { QuantityField } from '../../ui/quantity-field';
+import { TextField } from '../../ui/text-field';
 import { BankFacts } from './bank-facts';
 import { BankTabs } from './bank-tabs';
 
@@ -99,7 +100,7 @@ const VALUES: readonly Value[] = [
 /** What is assumed of each chemistry, where it comes from, and what the user knows better. */
 @Component({
   selector: 'co-chemistry-page',
-  imports: [BankTabs, Choice, QuantityField],
+  imports: [BankTabs, Choice, QuantityField, TextField],
   template: `
     <div class="eyebrow">
       <co-bank-tabs />
@@ -125,6 +126,7 @@ const VALUES: readonly Value[] = [
           <th scope="col">Value</th>
           <th scope="col">usual</th>
           <th scope="col">yours</th>
+          <th scope="col" class="l">from</th>
           <th scope="col" class="l">used by</th>
         </tr>
       </thead>
@@ -141,10 +143,23 @@ const VALUES: readonly Value[] = [
                 placeholder="usual"
                 [label]="value.says + ', yours'"
                 [limit]="value.limit"
-                [value]="own()[value.key] ?? null"
+                [value]="own()[value.key]?.value ?? null"
                 (changed)="set(value.key, $event)"
                 (cleared)="set(value.key, null)"
               />
+            </td>
+            <td class="l small">
+              @if (own()[value.key]; as mine) {
+                <co-text
+                  [label]="'Where your ' + value.says + ' is from'"
+                  placeholder="its data sheet, a test of yours"
+                  [maxLength]="120"
+                  [value]="mine.source"
+                  (changed)="from(value.key, $event)"
+                />
+              } @else {
+                <span class="mut">typical published figures</span>
+              }
             </td>
             <td class="l small mut">{{ value.usedBy }}</td>
           </tr>
@@ -175,7 +190,7 @@ const VALUES: readonly Value[] = [
   `,
   styles: `
     table {
-      max-width: 640px;
+      max-width: 760px;
     }
     .eyebrow {
       justify-content: space-between;
@@ -248,9 +263,18 @@ export class ChemistryPage {
   protected set(key: keyof ChemistryEdit, value: number | null): void {
     const own = { ...this.own() };
     if (value === null) delete own[key];
-    else own[key] = value;
+    else own[key] = { value, source: own[key]?.source ?? '' };
+    this.keep(key, own);
+  }
+
+  protected from(key: keyof ChemistryEdit, source: string): void {
+    const mine = this.own()[key];
+    if (mine) this.keep(`${key} source`, { ...this.own(), [key]: { ...mine, source } });
+  }
+
+  private keep(field: string, own: ChemistryEdit): void {
     this.store.dispatch(
-      RigEdits.chemistryChanged({ edits: { ...this.facts.edits(), [this.id()]: own }, field: `${this.id()} ${key}` }),
+      RigEdits.chemistryChanged({ edits: { ...this.facts.edits(), [this.id()]: own }, field: `${this.id()} ${field}` }),
     );
   }
 }

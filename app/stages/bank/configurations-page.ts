@@ -85,7 +85,7 @@ export class ConfigurationsPage {
     return demand ? configurations(this.facts.shelf(), demand, this.facts.edits()) : [];
   });
   protected readonly rows = computed(() =>
-    [...this.found()].sort(ORDER[this.order()]!).map((one) => ({ one, id: idOf(one), current: this.isCurrent(one) })),
+    [...this.found()].sort(ORDER[this.order()]).map((one) => ({ one, id: idOf(one), current: this.isCurrent(one) })),
   );
   protected readonly best = computed(() => this.found().filter(({ best }) => best).length);
   protected readonly peakW = computed(() => this.demand()?.peakW ?? 0);
