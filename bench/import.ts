@@ -1,5 +1,5 @@
-import { build } from 'esbuild';
 import type { Page } from '@playwright/test';
+import { bundled } from './bundled';
 import { knowHelper, launch, median, rendererPeakMB, serve } from './chromium';
 import { MONTH_ROWS, monthFile } from './month-file';
 
@@ -86,18 +86,6 @@ function inWorker(page: Page, by: 'coulan' | 'papaparse'): Promise<Run> {
       worker.postMessage({ file, by: name, port: port2 }, [port2]);
     });
   }, by);
-}
-
-async function bundled(entry: string): Promise<string> {
-  const { outputFiles } = await build({
-    entryPoints: [entry],
-    bundle: true,
-    write: false,
-    format: 'iife',
-    minify: true,
-    tsconfig: 'tsconfig.json',
-  });
-  return outputFiles[0]!.text;
 }
 
 async function wholeImport(file: string): Promise<void> {

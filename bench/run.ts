@@ -1,3 +1,4 @@
+import { dayBench } from './day';
 import { firstLoadBench } from './first-load';
 import { importBench } from './import';
 import { typingBench } from './typing';
@@ -5,6 +6,7 @@ import { typingBench } from './typing';
 /** Benchmarks by name; each prints its own lines. Targets stand in docs/architecture.md. */
 const BENCHES: Record<string, () => Promise<void>> = {
   import: importBench,
+  day: dayBench,
   typing: typingBench,
   'first-load': firstLoadBench,
 };

@@ -38,6 +38,22 @@ describe('rig state', () => {
       'c',
     ]);
   });
+  it('moves a load before another, into a group, and to the end', () => {
+    const three = after(opened, RigEdits.loadsAdded({ loads: [newLoad('b', 'Cabin'), newLoad('c', 'Deck')] }));
+    const order = (state: RigState) => state.rig!.loads.map(({ id, group }) => `${id} ${group}`);
+    const moved = after(three, RigEdits.loadMoved({ id: 'c', before: 'a', group: 'Cabin' }));
+    expect(order(moved)).toEqual(['c Cabin', 'a Cabin', 'b Cabin']);
+    expect(order(after(moved, RigEdits.loadMoved({ id: 'c', before: null, group: 'Deck' })))).toEqual([
+      'a Cabin',
+      'b Cabin',
+      'c Deck',
+    ]);
+  });
+  it('adds a block of loads where it is asked to, as one step', () => {
+    const state = after(opened, RigEdits.loadsAdded({ loads: [newLoad('b', ''), newLoad('c', '')], at: 0 }));
+    expect(state.rig!.loads.map(({ id }) => id)).toEqual(['b', 'c', 'a']);
+    expect(after(state, RigEvents.undo()).rig).toEqual(rig);
+  });
   it('forgets what was undone when something else is done', () => {
     const state = after(opened, watts(40), RigEvents.undo(), named('Other'));
     expect(after(state, RigEvents.redo()).rig).toBe(state.rig);

@@ -44,6 +44,9 @@ import { WorkingStore } from './working-store';
       border-bottom: 1.5px solid var(--mark);
       font: inherit;
     }
+    :host(.headline.pending) button {
+      border-bottom-style: dashed;
+    }
     :host(.headline) .n {
       font-family: inherit;
     }

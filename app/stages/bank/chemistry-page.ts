@@ -120,7 +120,7 @@ const VALUES: readonly Value[] = [
       Typical published figures per cell at 25 °C. A battery’s own data sheet overrides every one of them: type it in,
       and everything that follows says so.
     </p>
-    <table class="book" aria-label="Values of the chemistry">
+    <table class="book values" aria-label="Values of the chemistry">
       <thead>
         <tr>
           <th scope="col">Value</th>
@@ -151,8 +151,9 @@ const VALUES: readonly Value[] = [
             <td class="l small">
               @if (own()[value.key]; as mine) {
                 <co-text
+                  class="source"
                   [label]="'Where your ' + value.says + ' is from'"
-                  placeholder="its data sheet, a test of yours"
+                  placeholder="data sheet, own test"
                   [maxLength]="120"
                   [value]="mine.source"
                   (changed)="from(value.key, $event)"
@@ -217,8 +218,30 @@ const VALUES: readonly Value[] = [
       color: var(--ink2);
     }
     @media (max-width: 720px) {
-      table.book td:last-child:not(.n td) {
+      .values tr {
+        display: flex;
+        flex-wrap: wrap;
+        align-items: center;
+        border-bottom: 1px solid var(--rule);
+      }
+      table.values :is(th, td) {
+        display: none;
+        border: 0;
+        height: auto;
+        min-height: 48px;
+        align-content: center;
+      }
+      table.values :is(th, td):nth-child(-n + 3) {
+        display: block;
+        flex: 0 0 84px;
+      }
+      table.values :is(th, td):first-child {
+        flex: 1;
         white-space: normal;
+      }
+      table.values td:has(.source) {
+        display: block;
+        flex: 1 0 100%;
       }
     }
   `,

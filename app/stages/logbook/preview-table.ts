@@ -40,6 +40,7 @@ import { REMARK_WORDS } from './remark-words';
   `,
   styles: `
     .scroll {
+      position: relative;
       overflow-x: auto;
       max-width: 100%;
     }

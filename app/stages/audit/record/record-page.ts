@@ -56,7 +56,9 @@ export class RecordPage {
   });
 
   protected readonly way = linkedSignal<Way>(() => this.stored()?.from ?? 'stopwatch');
-  protected readonly states = linkedSignal<Recording['states']>(() => this.stored()?.states ?? this.freshStates());
+  protected readonly states = linkedSignal<Recording['states']>(
+    () => this.watch().now().states ?? this.stored()?.states ?? this.freshStates(),
+  );
   /** Spans of the table and the sound; the stopwatch keeps its own. */
   protected readonly spans = linkedSignal<Recording['spans']>(() => this.stored()?.spans ?? []);
   protected readonly watch = computed(() => new StopwatchLog(this.loadId()));
@@ -111,15 +113,22 @@ export class RecordPage {
   }
 
   protected addState(): void {
-    this.states.update((states) => [...states, { name: `state ${states.length + 1}`, powerW: 0 }]);
+    const states = this.states();
+    this.statesTo([...states, { name: `state ${states.length + 1}`, powerW: 0 }]);
   }
 
   protected removeState(): void {
-    this.states.update((states) => (states.length > 1 ? states.slice(0, -1) : states));
+    const states = this.states();
+    if (states.length > 1) this.statesTo(states.slice(0, -1));
   }
 
   protected changeState(index: number, changes: Partial<Recording['states'][number]>): void {
-    this.states.update((states) => states.map((state, k) => (k === index ? { ...state, ...changes } : state)));
+    this.statesTo(this.states().map((state, k) => (k === index ? { ...state, ...changes } : state)));
+  }
+
+  private statesTo(states: Recording['states']): void {
+    this.states.set(states);
+    this.watch().keepStates(states);
   }
 
   /** A sound was split: as many states as were heard, the loudest runs. */
@@ -128,7 +137,7 @@ export class RecordPage {
     const runningW = Math.max(0, ...this.states().map(({ powerW }) => powerW));
     if (this.states().length === count) return;
     const names = count === 1 ? ['on'] : count === 2 ? ['off', 'on'] : ['off', 'low', 'high', 'highest'];
-    this.states.set(
+    this.statesTo(
       Array.from({ length: count }, (_, k) => ({
         name: names[k] ?? `state ${k + 1}`,
         powerW: count === 1 ? runningW : (runningW * k) / (count - 1),
@@ -143,6 +152,7 @@ export class RecordPage {
     const changes: Partial<Load> = { known: 'timed', use: { by: 'timed', recording: this.recording(), hoursPerDay } };
     this.store.dispatch(RigEdits.loadChanged({ id: load.id, changes }));
     if (this.way() === 'stopwatch') this.watch().clear();
+    this.watch().keepStates(null);
     await this.router.navigate(['/rig', this.rigId(), 'audit'], { queryParams: { load: load.id } });
   }
 

@@ -1,33 +1,29 @@
-import { signal } from '@angular/core';
+import { signal, type WritableSignal } from '@angular/core';
 import * as z from 'zod';
 import type { Recording } from '@core/rig/load';
 
 const Kept = z.object({
   presses: z.array(z.object({ state: z.number().int().min(0), atMs: z.number() })),
   endedMs: z.number().nullable(),
+  states: z.array(z.object({ name: z.string(), powerW: z.number().min(0) })).nullable(),
 });
 type Kept = z.infer<typeof Kept>;
 
-/** Presses of a stopwatch with states, kept with every press: a sleeping or discarded page loses nothing. */
+/** Presses of a stopwatch and what its states take, kept with every press: a sleeping or discarded page loses nothing. */
 export class StopwatchLog {
-  readonly now = signal<Kept>({ presses: [], endedMs: null });
+  readonly now: WritableSignal<Kept>;
   private readonly key: string;
 
   constructor(loadId: string) {
     this.key = `coulan-stopwatch-${loadId}`;
-    try {
-      const parsed = Kept.safeParse(JSON.parse(localStorage.getItem(this.key) ?? 'null'));
-      if (parsed.success) this.now.set(parsed.data);
-    } catch {
-      // Storage is blocked: the presses live as long as the page.
-    }
+    this.now = signal(keptUnder(this.key));
   }
 
   /** The load is in this state from now on. */
   press(state: number, atMs: number): void {
     const { presses, endedMs } = this.now();
     if (endedMs === null && presses.at(-1)?.state === state) return;
-    this.set({ presses: [...presses, { state, atMs }], endedMs: null });
+    this.set({ ...this.now(), presses: [...presses, { state, atMs }], endedMs: null });
   }
 
   end(atMs: number): void {
@@ -37,11 +33,17 @@ export class StopwatchLog {
   /** Takes the last press back, or the end. */
   undo(): void {
     const { presses, endedMs } = this.now();
-    this.set(endedMs === null ? { presses: presses.slice(0, -1), endedMs } : { presses, endedMs: null });
+    this.set({ ...this.now(), ...(endedMs === null ? { presses: presses.slice(0, -1) } : { endedMs: null }) });
   }
 
+  /** The presses go; what each state takes stays. */
   clear(): void {
-    this.set({ presses: [], endedMs: null });
+    this.set({ ...this.now(), presses: [], endedMs: null });
+  }
+
+  /** What each state is called and takes, until it is in the rig. */
+  keepStates(states: Recording['states'] | null): void {
+    this.set({ ...this.now(), states });
   }
 
   /** Time spent in each state so far. @param nowMs where it has not been ended */
@@ -56,10 +58,20 @@ export class StopwatchLog {
   private set(kept: Kept): void {
     this.now.set(kept);
     try {
-      if (kept.presses.length === 0) localStorage.removeItem(this.key);
+      if (kept.presses.length === 0 && !kept.states) localStorage.removeItem(this.key);
       else localStorage.setItem(this.key, JSON.stringify(kept));
     } catch {
       // It still stands on the page.
     }
   }
+}
+
+function keptUnder(key: string): Kept {
+  try {
+    const parsed = Kept.safeParse(JSON.parse(localStorage.getItem(key) ?? 'null'));
+    if (parsed.success) return parsed.data;
+  } catch {
+    // Storage is blocked: the presses live as long as the page.
+  }
+  return { presses: [], endedMs: null, states: null };
 }
