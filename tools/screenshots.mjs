@@ -14,12 +14,17 @@ const SALTMARSH = '/rig/demo-saltmarsh-survey';
 const VIEWS = [
   { name: 'start', path: '/', theme: 'light', size: DESK },
   { name: 'audit', path: `${WAGTAIL}/audit`, theme: 'light', size: DESK },
+  { name: 'audit-details', path: `${WAGTAIL}/audit?load=chiller`, theme: 'light', size: DESK },
+  { name: 'audit-day', path: `${WAGTAIL}/audit/day`, theme: 'light', size: DESK },
+  { name: 'audit-inverters', path: `${WAGTAIL}/audit/inverters`, theme: 'light', size: DESK },
+  { name: 'audit-record-phone', path: `${WAGTAIL}/audit/record/chiller`, theme: 'light', size: PHONE },
   { name: 'bank', path: `${WAGTAIL}/bank`, theme: 'light', size: DESK },
+  { name: 'bank-configurations', path: `${WAGTAIL}/bank/configurations`, theme: 'light', size: DESK },
+  { name: 'bank-sag', path: `${WAGTAIL}/bank/sag`, theme: 'light', size: DESK },
   { name: 'monitor', path: `${WAGTAIL}/monitor`, theme: 'light', size: DESK },
   { name: 'ledger', path: `${WAGTAIL}/logbook?day=2026-03-12`, theme: 'light', size: DESK },
   { name: 'ledger-behind-dark', path: `${SALTMARSH}/logbook?day=all`, theme: 'dark', size: DESK },
   { name: 'ledger-phone-night', path: `${WAGTAIL}/logbook`, theme: 'night', size: PHONE },
-  { name: 'audit-phone', path: `${WAGTAIL}/audit`, theme: 'light', size: PHONE },
   {
     name: 'quick-reading-phone',
     path: `${WAGTAIL}/audit`,
