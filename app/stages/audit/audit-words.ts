@@ -73,19 +73,3 @@ export const MONTHS = [
   'December',
 ];
 export const MONTH_OPTIONS: readonly Option[] = MONTHS.map((name, k) => ({ id: String(k + 1), name }));
-
-/** "4.1 h", "35 %", "always" */
-export function useInShort({ use }: Load): string {
-  switch (use.by) {
-    case 'hours':
-      return `${use.hoursPerDay} h`;
-    case 'share':
-      return `${Number((use.dutyFraction * 100).toFixed(1))} %`;
-    case 'always':
-      return 'always';
-    case 'timed':
-      return 'recorded';
-    case 'logged':
-      return `${use.days} days`;
-  }
-}
