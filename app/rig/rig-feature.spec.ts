@@ -39,7 +39,10 @@ describe('rig state', () => {
     ]);
   });
   it('moves a load before another, into a group, and to the end', () => {
-    const three = after(opened, RigEdits.loadsAdded({ loads: [newLoad('b', 'Cabin'), newLoad('c', 'Deck')] }));
+    const three = after(
+      opened,
+      RigEdits.loadsAdded({ loads: [newLoad('b', 'Cabin'), newLoad('c', 'Deck')], at: null }),
+    );
     const order = (state: RigState) => state.rig!.loads.map(({ id, group }) => `${id} ${group}`);
     const moved = after(three, RigEdits.loadMoved({ id: 'c', before: 'a', group: 'Cabin' }));
     expect(order(moved)).toEqual(['c Cabin', 'a Cabin', 'b Cabin']);
