@@ -1,7 +1,18 @@
 import { GENERIC_BATTERIES } from '../core/bank/generic-batteries.data';
 import type { Inverter } from '../core/rig/inverter';
 import type { DayPattern, Load, PatternId, Recording } from '../core/rig/load';
-import { newBank, newInverter, newLoad, newRig } from '../core/rig/new-rig';
+import type { Source, SolarSource } from '../core/rig/charging';
+import {
+  newArray,
+  newBank,
+  newCharging,
+  newEngine,
+  newInverter,
+  newLoad,
+  newRig,
+  newSource,
+  weekOf,
+} from '../core/rig/new-rig';
 import type { Rig } from '../core/rig/rig';
 
 /** The two made-up demo rigs. Places, people and makers do not exist. */
@@ -16,6 +27,23 @@ const model = (id: string) => GENERIC_BATTERIES.find((battery) => battery.id ===
 
 function load(id: string, group: string, name: string, power: Load['power'], use: Use, more: Partial<Load> = {}): Load {
   return { ...newLoad(id, group), name, power, use, ...more };
+}
+
+/** A plane tree stands to the east of the yard. */
+const shadedMornings = Array.from({ length: 24 }, (_, hour) => (hour < 10 ? 0.5 : 0));
+
+function solar(
+  id: string,
+  name: string,
+  controller: Pick<Source, 'absorptionV' | 'floatV'> & { limitA: number },
+  arrays: SolarSource['arrays'],
+): Source {
+  return { ...(newSource('solar', id) as SolarSource), ...controller, name, arrays };
+}
+
+function shore(id: string, name: string, currentA: number, week: Extract<Source, { kind: 'shore' }>['week']): Source {
+  const usual = newSource('shore', id) as Extract<Source, { kind: 'shore' }>;
+  return { ...usual, name, currentA, week, absorptionV: 14.4, floatV: 13.6 };
 }
 
 /** The chiller as heard by a telephone beside it: nine cycles, no two the same. */
@@ -177,6 +205,26 @@ export const piedWagtail: Rig = {
     cableLengthM: 1.2,
     cableAreaMm2: 35,
   },
+  charging: {
+    ...newCharging(),
+    climateId: 'mountain-valley',
+    bankAboveTempC: 8,
+    sources: [
+      solar('roof', 'Roof modules', { limitA: 30, absorptionV: 28.4, floatV: 27 }, [
+        { ...newArray('roof-front', 380), name: 'front half' },
+        { ...newArray('roof-rear', 380), name: 'rear half', shade: shadedMornings },
+      ]),
+      {
+        ...newEngine('alternator'),
+        name: 'Round by engine',
+        absorptionV: 28.4,
+        floatV: 27,
+        mode: { by: 'limited', currentA: 30 },
+        week: weekOf([1, 3], 7.25, 1.25),
+        trips: [{ fromDay: '08-03', toDay: '08-09', fromHour: 9, hours: 3 }],
+      },
+    ],
+  },
   monitor: {
     capacitySchool: 'rated',
     lowestAbsorptionV: 28.4,
@@ -230,6 +278,17 @@ export const saltmarshSurvey: Rig = {
     autonomyDays: 3,
     cableLengthM: 2.5,
     cableAreaMm2: 35,
+  },
+  charging: {
+    ...newCharging(),
+    climateId: 'ocean-coast',
+    bankAboveTempC: 4,
+    sources: [
+      solar('wheelhouse', 'Wheelhouse roof', { limitA: 10, absorptionV: 14.4, floatV: 13.6 }, [
+        { ...newArray('wheelhouse-1', 140), name: 'roof' },
+      ]),
+      shore('pontoon', 'Pontoon charger', 30, weekOf([5, 6], 9.5, 7.5)),
+    ],
   },
   monitor: {
     capacitySchool: 'rated',

@@ -59,13 +59,16 @@ export class CoulanDatabase extends Dexie {
       logRemarks: 'logId',
     });
     // Rigs of file version 1.
-    this.version(2)
-      .stores({})
-      .upgrade((old) =>
-        old
-          .table('rigs')
-          .toCollection()
-          .modify((row: { rig: unknown }) => (row.rig = liftRig(row.rig, 1))),
-      );
+    // Each raised what is stored by one version of the rig.
+    for (const from of [1, 2]) {
+      this.version(from + 1)
+        .stores({})
+        .upgrade((old) =>
+          old
+            .table('rigs')
+            .toCollection()
+            .modify((row: { rig: unknown }) => (row.rig = liftRig(row.rig, from, from + 1))),
+        );
+    }
   }
 }

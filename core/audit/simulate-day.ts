@@ -31,11 +31,8 @@ const SEED_STEP = 0x9e3779b9;
  * @throws {QuantityError} `out-of-range`
  */
 export function simulateDays(loads: readonly DayOfLoad[], draws: number, seed: number): DayQuantiles {
-  inRange('draws', draws, 1000, 10_000_000);
-  const sums = new Float64Array(draws);
-  loads.forEach((load, k) => addDraws(sums, load, seed + k * SEED_STEP));
+  const sums = drawDays(loads, draws, seed);
   const meanAh = sums.reduce((sum, ah) => sum + ah, 0) / draws;
-  sums.sort();
   const at = (share: number) => {
     const position = share * (draws - 1);
     const below = Math.floor(position);
@@ -44,6 +41,14 @@ export function simulateDays(loads: readonly DayOfLoad[], draws: number, seed: n
   };
   const typicalAh = loads.reduce((sum, load) => sum + load.typicalAh * load.daysFraction, 0);
   return { p10Ah: at(0.1), p50Ah: at(0.5), p90Ah: at(0.9), meanAh, typicalAh, draws };
+}
+
+/** Ah of the drawn days, rising. @throws {QuantityError} `out-of-range` unless 1,000 … 10,000,000 draws */
+export function drawDays(loads: readonly DayOfLoad[], draws: number, seed: number): Float64Array {
+  inRange('draws', draws, 1000, 10_000_000);
+  const sums = new Float64Array(draws);
+  loads.forEach((load, k) => addDraws(sums, load, seed + k * SEED_STEP));
+  return sums.sort();
 }
 
 /**

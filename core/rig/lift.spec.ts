@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { newRig } from './new-rig';
 import { parseRigFile } from './rig-file';
 
 /** A rig as version 1 wrote it. */
@@ -84,5 +85,15 @@ describe('files of version 1', () => {
   it('that are no rigs at all do not trip it', () => {
     expect(parseRigFile(JSON.stringify({ ...version1, rig: 7 })).ok).toBe(false);
     expect(parseRigFile(JSON.stringify({ ...version1, rig: { ...version1.rig, loads: 'x' } })).ok).toBe(false);
+  });
+});
+
+describe('files of version 2', () => {
+  it('get a charging plan without sources', () => {
+    const { charging, ...older } = newRig('r', 'R', 'UTC');
+    const result = parseRigFile(JSON.stringify({ format: 'coulan-rig', version: 2, rig: older, logs: [] }));
+    if (!result.ok) throw new Error(JSON.stringify(result.problem));
+    expect(result.file.rig.charging).toEqual(charging);
+    expect(charging.sources).toEqual([]);
   });
 });

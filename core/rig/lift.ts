@@ -1,16 +1,16 @@
 import { RIG_VERSION } from './version';
-import { newBattery, newInverter, newRig } from './new-rig';
+import { newBattery, newCharging, newInverter, newRig } from './new-rig';
 import { CHEMISTRY_IDS, type ChemistryId } from '../cells/chemistry';
 
 type Json = Record<string, unknown>;
 
 /** What brings a rig of a version to the next; the schema checks the outcome. */
-const STEPS: Record<number, (rig: Json) => Json> = { 1: fromVersion1 };
+const STEPS: Record<number, (rig: Json) => Json> = { 1: fromVersion1, 2: fromVersion2 };
 
 /** A rig as an older version stored it, brought up to date. Nothing is judged here: what is no rig comes out as it went in. */
-export function liftRig(rig: unknown, fromVersion: number): unknown {
+export function liftRig(rig: unknown, fromVersion: number, toVersion = RIG_VERSION): unknown {
   let lifted = rig;
-  for (let version = fromVersion; version < RIG_VERSION; version++) {
+  for (let version = fromVersion; version < toVersion; version++) {
     const step = STEPS[version];
     if (!step || !isObject(lifted)) return lifted;
     lifted = step(lifted);
@@ -41,6 +41,11 @@ function fromVersion1(old: Json): Json {
     chemistryEdits: {},
     bank: isObject(bank) ? bank1(bank) : bank,
   };
+}
+
+/** Nothing was planned about charging. */
+function fromVersion2(old: Json): Json {
+  return { ...old, charging: newCharging() };
 }
 
 function load1(load: unknown): unknown {

@@ -1,6 +1,7 @@
 import type { ChemistryId } from '../cells/chemistry';
 import { CHEMISTRIES } from '../cells/chemistry.data';
 import type { Bank, Battery } from './bank';
+import type { ChargingPlan, EngineSource, SolarArray, Source, SourceKind, WeekHours } from './charging';
 import type { Inverter } from './inverter';
 import type { Load } from './load';
 import type { Rig } from './rig';
@@ -19,6 +20,7 @@ export function newRig(id: string, name: string, timeZone: string): Rig {
     shelf: [],
     chemistryEdits: {},
     bank: null,
+    charging: newCharging(),
     monitor: {
       capacitySchool: 'rated',
       lowestAbsorptionV: null,
@@ -114,3 +116,79 @@ export function newBank(battery: Battery, seriesCount = 1, parallelCount = 1): B
 /** One 12 V battery of 100 Ah. */
 export const simpleBank = (chemistryId: ChemistryId): Bank =>
   newBank(newBattery(`generic-${chemistryId}`, chemistryId, CHEMISTRIES[chemistryId].cellsPer12V, 100));
+
+/** No source yet, in a climate of the middle latitudes. Prices are places to start from, not offers. */
+export const newCharging = (): ChargingPlan => ({
+  climateId: 'inland-hills',
+  weather: { by: 'climate' },
+  tempC: null,
+  skyModel: 'hay-davies',
+  stops: [],
+  bankAboveTempC: null,
+  sources: [],
+  sharedLimitA: null,
+  targetFraction: 0.95,
+  loadCutFraction: 0,
+  prices: { perArrayW: 1.5, perDriveH: 6, perShoreH: 0.5, perBankAh: 5, years: 5 },
+});
+
+const ALL_MONTHS = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12];
+
+/** A flat array that nothing shades. */
+export const newArray = (id: string, powerW: number): SolarArray => ({
+  id,
+  name: 'array',
+  powerW,
+  tiltDeg: 0,
+  azimuthDeg: 180,
+  shade: Array<number>(24).fill(0),
+  laidOutDaysPerWeek: null,
+});
+
+/** The same hours on some weekdays, Monday 0. */
+export const weekOf = (days: readonly number[], fromHour: number, hours: number): WeekHours =>
+  Array.from({ length: 7 }, (_, day) => ({ fromHour, hours: days.includes(day) ? hours : 0 }));
+
+/** A source of a kind with usual figures. */
+export function newSource(kind: SourceKind, id: string): Source {
+  const base = { id, on: true, months: ALL_MONTHS, absorptionV: null, floatV: null };
+  switch (kind) {
+    case 'solar':
+      return {
+        ...base,
+        kind,
+        name: 'Solar',
+        limitA: 30,
+        efficiencyFraction: 0.95,
+        derateFraction: 0.95,
+        arrays: [newArray(`${id}-1`, 200)],
+      };
+    case 'engine':
+      return newEngine(id);
+    case 'shore':
+      return {
+        ...base,
+        kind,
+        name: 'Shore charger',
+        supply: 'mains',
+        currentA: 20,
+        week: weekOf([5, 6], 18, 12),
+        quiet: null,
+      };
+    case 'other':
+      return { ...base, kind, name: 'Wind', hoursA: Array<number>(24).fill(1) };
+  }
+}
+
+export const newEngine = (id: string): EngineSource => ({
+  id,
+  kind: 'engine',
+  name: 'Engine',
+  on: true,
+  months: ALL_MONTHS,
+  absorptionV: null,
+  floatV: null,
+  mode: { by: 'limited', currentA: 30 },
+  week: weekOf([4, 6], 9, 1.5),
+  trips: [],
+});

@@ -3,10 +3,11 @@ import { fieldIssue, LIMITS } from './limits';
 import { newLoad, newRig, simpleBank } from './new-rig';
 import type { Rig } from './rig';
 import { parseRigFile } from './rig-file';
+import { RIG_VERSION } from './version';
 
 const rig: Rig = { ...newRig('r1', 'Test', 'Europe/Berlin'), loads: [newLoad('a', 'Cabin')], bank: simpleBank('lfp') };
 const file = (more: object = {}, inRig: object = {}) =>
-  JSON.stringify({ format: 'coulan-rig', version: 2, rig: { ...rig, ...inRig }, logs: [], ...more });
+  JSON.stringify({ format: 'coulan-rig', version: RIG_VERSION, rig: { ...rig, ...inRig }, logs: [], ...more });
 const problem = (text: string) => {
   const result = parseRigFile(text);
   return result.ok ? null : result.problem;

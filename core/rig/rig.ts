@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { Bank, Battery, ChemistryEdits } from './bank';
+import { ChargingPlan } from './charging';
 import { quantity, shortText } from './fields';
 import { Inverter } from './inverter';
 import { AuditPlan, Load } from './load';
@@ -14,6 +15,7 @@ export const Place = z.strictObject({
   latitudeDeg: quantity('latitudeDeg').nullable(),
   longitudeDeg: quantity('longitudeDeg').nullable(),
 });
+export type Place = z.infer<typeof Place>;
 
 /** The plan that all stages share: small, plain, and the whole truth besides the samples of the logs. */
 export const Rig = z.strictObject({
@@ -28,6 +30,7 @@ export const Rig = z.strictObject({
   shelf: z.array(Battery).max(200),
   chemistryEdits: ChemistryEdits,
   bank: Bank.nullable(),
+  charging: ChargingPlan,
   monitor: MonitorPlan,
   logbook: Logbook,
 });

@@ -3,7 +3,7 @@ declare module 'papaparse' {
   interface ParseConfig {
     delimiter?: string;
     preview?: number;
-    skipEmptyLines?: boolean;
+    skipEmptyLines?: boolean | 'greedy';
   }
   interface ParseResult {
     data: string[][];

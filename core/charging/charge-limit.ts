@@ -1,0 +1,55 @@
+import { bankCurrentLimit } from '../bank/current-schools';
+import { sizeBank } from '../bank/size-bank';
+import { chemistryOf } from '../cells/chemistry-of';
+import { byDefault, entered, type Figure } from '../formula/figure';
+import { formula } from '../formula/formula';
+import type { Bank, ChemistryEdits } from '../rig/bank';
+import type { ChargingPlan } from '../rig/charging';
+
+const NONE_A = 100_000;
+
+const smallest = formula({
+  id: 'charging.limit',
+  says: 'most that may go in',
+  unit: 'A',
+  words: 'the smallest of what the chemistry takes, the battery sheet allows, and the sources together may give',
+  terms: {
+    chemistryA: { says: 'chemistry: share of capacity an hour', unit: 'A' },
+    sheetA: { says: 'battery sheet, by the school of parallel currents', unit: 'A' },
+    sharedA: { says: 'all sources together', unit: 'A' },
+  },
+  compute: ({ chemistryA, sheetA, sharedA }) => Math.min(chemistryA, sheetA, sharedA),
+  source: 'limits in series',
+});
+
+const ofChemistry = formula({
+  id: 'charging.chemistry-limit',
+  says: 'what the chemistry takes',
+  unit: 'A',
+  words: 'capacity × most an hour',
+  terms: {
+    capacityAh: { says: 'capacity', unit: 'Ah' },
+    capPerH: { says: 'most an hour, share of capacity', unit: 'Ratio' },
+  },
+  compute: ({ capacityAh, capPerH }) => capacityAh * capPerH,
+  source: 'usual figure for the chemistry',
+});
+
+const NOTHING_ASKED = { dayAh: byDefault(0), hoursWh: Array<number>(24).fill(0) };
+
+/** Largest current into a bank. A limit that nobody has stated does not bind. */
+export function chargeLimit(bank: Bank, plan: Pick<ChargingPlan, 'sharedLimitA'>, edits: ChemistryEdits): Figure {
+  const chemistry = chemistryOf(bank.battery.chemistryId, edits);
+  const { chargeA } = bank.battery;
+  return smallest.figure({
+    chemistryA: ofChemistry.figure({
+      capacityAh: sizeBank(bank, NOTHING_ASKED, edits).capacityAh,
+      capPerH: byDefault(chemistry.acceptanceCapPerH, chemistry.name),
+    }),
+    sheetA:
+      chargeA === null
+        ? byDefault(NONE_A, 'not on the sheet')
+        : bankCurrentLimit(bank.currentSchool, bank.parallelCount, chargeA, 'charge'),
+    sharedA: plan.sharedLimitA === null ? byDefault(NONE_A, 'no limit set') : entered(plan.sharedLimitA),
+  });
+}

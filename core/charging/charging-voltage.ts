@@ -1,0 +1,32 @@
+import { chemistryOf } from '../cells/chemistry-of';
+import { interpolate } from '../cells/interpolate';
+import { byDefault, computed, entered, type Figure } from '../formula/figure';
+import { formula } from '../formula/formula';
+import type { Bank, ChemistryEdits } from '../rig/bank';
+
+const midway = formula({
+  id: 'charging.voltage',
+  says: 'bank while it charges',
+  unit: 'V',
+  words: 'cells × half-way between rested at half charge and absorption',
+  terms: {
+    cells: { says: 'cells in series', unit: 'Count' },
+    restedCellV: { says: 'rested at half charge, a cell', unit: 'V' },
+    absorptionCellV: { says: 'absorption, a cell', unit: 'V' },
+  },
+  compute: ({ cells, restedCellV, absorptionCellV }) => (cells * (restedCellV + absorptionCellV)) / 2,
+  source: 'watts become amps at the voltage at which they arrive, above nominal',
+  leavesOut: 'how the voltage rises over the charge',
+});
+
+/** The voltage at which a source's watts become amps. */
+export function chargingVoltage(bank: Bank, edits: ChemistryEdits): Figure {
+  const chemistry = chemistryOf(bank.battery.chemistryId, edits);
+  return midway.figure({
+    cells: computed(bank.seriesCount * bank.battery.cellsInSeries, 'the bank'),
+    restedCellV: byDefault(interpolate(chemistry.restedCellV, 0.5), chemistry.name),
+    absorptionCellV: edits[chemistry.id]?.absorptionCellV
+      ? entered(chemistry.absorptionCellV, chemistry.name)
+      : byDefault(chemistry.absorptionCellV, chemistry.name),
+  });
+}

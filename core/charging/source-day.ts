@@ -1,0 +1,175 @@
+import { computed, entered, type Figure, type Sourced } from '../formula/figure';
+import { formula, sumFigure } from '../formula/formula';
+import type { Bank, ChemistryEdits } from '../rig/bank';
+import type { SolarArray, SolarSource, Source } from '../rig/charging';
+import { aboveAirWhPerM2 } from '../sources/above-air';
+import { MEAN_DAY, MONTH_DAYS, meanTrack, type SiteMonth } from '../sources/site-year';
+import { skyDay } from '../sources/sky-day';
+import { solarHoursA } from '../sources/solar-current';
+import { STEPS_PER_HOUR } from '../sources/sun-track';
+import { planeOfArray, type SkyModel } from '../sources/tilted-plane';
+import { monthStart } from '../simulation/calendar';
+import { relayCurrent } from './relay-current';
+import { runningShares } from './week-hours';
+
+const aboveAir = formula({
+  id: 'charging.above-air',
+  says: 'light above the air, level',
+  unit: 'H',
+  words: 'from latitude and day of the year, as hours of full sun (1 kW/m²)',
+  terms: {
+    latitudeDeg: { says: 'latitude', unit: 'Degree' },
+    dayOfYear: { says: 'mean day of the month', unit: 'Count' },
+  },
+  compute: ({ latitudeDeg, dayOfYear }) => aboveAirWhPerM2(latitudeDeg, dayOfYear) / 1000,
+  source: 'FAO Irrigation and Drainage Paper 56, equation 21; mean days: Klein',
+});
+
+const onPlane = formula({
+  id: 'charging.plane-sun',
+  says: 'peak-sun hours on the array',
+  unit: 'H',
+  words: 'above the air × clearness × what the tilt makes of it × what shade leaves',
+  terms: {
+    aboveAirH: { says: 'above the air, level', unit: 'H' },
+    clearness: { says: 'clearness of the month', unit: 'Ratio' },
+    tiltRatio: { says: 'tilted against level', unit: 'Ratio' },
+    unshaded: { says: 'not shaded', unit: 'Fraction' },
+  },
+  compute: ({ aboveAirH, clearness, tiltRatio, unshaded }) => aboveAirH * clearness * tiltRatio * unshaded,
+  source: 'sky share by Erbs, hours by Collares-Pereira and Rabl, plane by Hay and Davies or an even sky',
+});
+
+const arrayDay = formula({
+  id: 'charging.array-day',
+  says: 'array, a usual day',
+  unit: 'Ah',
+  words: 'peak-sun hours × W × what heat, dirt and the controller leave ÷ V, on the days on which it is out',
+  terms: {
+    sunH: { says: 'peak-sun hours on the array', unit: 'H' },
+    powerW: { says: 'rated', unit: 'W' },
+    heatFraction: { says: 'left by warm cells', unit: 'Fraction' },
+    derateFraction: { says: 'left by dirt, wiring, mismatch', unit: 'Fraction' },
+    efficiencyFraction: { says: 'controller', unit: 'Fraction' },
+    chargeV: { says: 'bank while it charges', unit: 'V' },
+    daysFraction: { says: 'days on which it is out', unit: 'Fraction' },
+  },
+  compute: (t) =>
+    (t.sunH * t.powerW * t.heatFraction * t.derateFraction * t.efficiencyFraction * t.daysFraction) / t.chargeV,
+  source: 'energy ÷ voltage',
+});
+
+const limited = formula({
+  id: 'charging.solar-day',
+  says: 'solar, a usual day',
+  unit: 'Ah',
+  words: 'all arrays × what passes the controller’s limit',
+  terms: {
+    arraysAh: { says: 'all arrays', unit: 'Ah' },
+    passes: { says: 'below the controller’s limit', unit: 'Fraction' },
+  },
+  compute: ({ arraysAh, passes }) => arraysAh * passes,
+  source: 'a day of mean weather; the year is simulated day by day',
+});
+
+const byHours = formula({
+  id: 'charging.hours-day',
+  says: 'by its hours, a usual day',
+  unit: 'Ah',
+  words: 'hours a day × current',
+  terms: { hours: { says: 'hours a day, mean of the month', unit: 'H' }, currentA: { says: 'current', unit: 'A' } },
+  compute: ({ hours, currentA }) => hours * currentA,
+  source: 'the weekly hours and trips, over the month',
+  leavesOut: 'what a full bank refuses',
+});
+
+interface Surroundings {
+  sites: readonly SiteMonth[];
+  chargeV: Figure;
+  model: SkyModel;
+  bank: Bank;
+  edits: ChemistryEdits;
+}
+
+/** What a source offers on a usual day of each month: [12] figures, 0 where it is off. */
+export function sourceYear(source: Source, around: Surroundings): Figure[] {
+  if (source.kind === 'solar') {
+    return around.sites.map((site) => solarDay(source, site, around));
+  }
+  const shares = runningShares(source);
+  return MONTH_DAYS.map((days, month) => {
+    const from = monthStart(month) * 24;
+    const own = shares.subarray(from, from + days * 24);
+    const key = `${source.id}:${month + 1}`;
+    const hours = own.reduce((sum, share) => sum + share, 0) / days;
+    if (source.kind !== 'other') {
+      return byHours.figure(
+        { hours: computed(hours, 'its week and trips'), currentA: currentOf(source, around) },
+        { key },
+      );
+    }
+    const ah = own.reduce((sum, share, k) => sum + share * source.hoursA[k % 24]!, 0) / days;
+    const currentA = computed(hours > 0 ? ah / hours : 0, 'mean of its hours');
+    return byHours.figure({ hours: computed(hours), currentA }, { key });
+  });
+}
+
+function currentOf(source: Exclude<Source, { kind: 'solar' | 'other' }>, { bank, edits }: Surroundings): Sourced {
+  if (source.kind === 'shore') return entered(source.currentA);
+  if (source.mode.by === 'limited') return entered(source.mode.currentA);
+  return computed(relayCurrent(source.mode, bank, edits, 0.5), 'through the relay at half charge');
+}
+
+function solarDay(source: SolarSource, site: SiteMonth, around: Surroundings): Figure {
+  const key = `${source.id}:${site.month}`;
+  const runs = source.on && source.months.includes(site.month);
+  const sky = skyDay(meanTrack(site), site.clearness.value);
+  const air = { meanTempC: site.tempC.value, rangeK: site.climate.dailyRangeK };
+  const dayAh = (arrays: readonly SolarArray[], limitA: number) =>
+    solarHoursA(sky, arrays, { ...source, limitA }, air, around.chargeV.value, around.model).reduce((a, b) => a + b, 0);
+  const parts = source.arrays.map((array) => {
+    const light = planeOfArray(sky, array.tiltDeg, array.azimuthDeg, around.model);
+    const level = planeOfArray(sky, 0, 180, around.model);
+    const shadeOf = (k: number) => 1 - array.shade[Math.floor(k / STEPS_PER_HOUR)]!;
+    const all = total(light);
+    const seen = light.reduce((sum, watts, k) => sum + watts * shadeOf(k), 0);
+    const tiltRatio = total(level) > 0 ? all / total(level) : 1;
+    const freeAh = dayAh([array], Number.MAX_VALUE);
+    const sunH = onPlane.figure(
+      {
+        aboveAirH: aboveAir.figure({
+          latitudeDeg: entered(site.latitudeDeg, site.name),
+          dayOfYear: computed(MEAN_DAY[site.month - 1]!),
+        }),
+        clearness: site.clearness,
+        tiltRatio: computed(tiltRatio, `${array.tiltDeg}° towards ${array.azimuthDeg}°`),
+        unshaded: computed(all > 0 ? seen / all : 1, 'hour by hour'),
+      },
+      { key: `${key}:${array.id}` },
+    );
+    const { derateFraction, efficiencyFraction } = source;
+    const cold = (sunH.value * array.powerW * derateFraction * efficiencyFraction) / around.chargeV.value;
+    return arrayDay.figure(
+      {
+        sunH,
+        powerW: entered(array.powerW),
+        heatFraction: computed(cold > 0 ? freeAh / cold : 1, 'hour by hour'),
+        derateFraction: entered(derateFraction),
+        efficiencyFraction: entered(efficiencyFraction),
+        chargeV: around.chargeV,
+        daysFraction: computed(array.laidOutDaysPerWeek === null ? 1 : array.laidOutDaysPerWeek / 7),
+      },
+      { key: `${key}:${array.id}`, says: array.name },
+    );
+  });
+  const arraysAh = sumFigure(
+    { id: `charging.arrays:${key}`, says: 'all arrays', unit: 'Ah', source: 'its arrays' },
+    parts,
+  );
+  const freeAh = dayAh(source.arrays, Number.MAX_VALUE);
+  const passes = runs ? (freeAh > 0 ? dayAh(source.arrays, source.limitA) / freeAh : 1) : 0;
+  const note = runs ? `${source.limitA} A at most` : 'not in use';
+  return limited.figure({ arraysAh, passes: computed(passes, note) }, { key, says: `${source.name}, a usual day` });
+}
+
+const total = (values: Float64Array) => values.reduce((sum, value) => sum + value, 0);

@@ -1,0 +1,194 @@
+import { byDefault, computed, entered, type Figure } from '../formula/figure';
+import { FULL_SOC } from '../simulation/simulate-runs';
+import { type MonthSum, type RunsResult, SOC_BINS } from '../simulation/runs-result';
+import { MONTH_DAYS } from '../sources/site-year';
+import { monthReason, type MonthReason, monthVerdict, type MonthVerdict } from './month-verdict';
+import { ahPerDay, daysBetweenFull, hoursPerMonth, lowestSoc, stayShare } from './year-formulas';
+
+export interface SourceMonth {
+  id: string;
+  offeredAh: Figure;
+  refusedAh: Figure;
+}
+
+/** One month of the simulated years. */
+export interface MonthOutcome {
+  /** 1 … 12 */
+  month: number;
+  verdict: MonthVerdict;
+  reason: MonthReason;
+  stay: Figure;
+  lowestMedian: Figure;
+  lowestP10: Figure;
+  belowReserveH: Figure;
+  /** Null where the bank never became full. */
+  betweenFull: Figure | null;
+  /** Most days without a full charge, in nine years of ten not exceeded. */
+  longestGapDays: number;
+  offeredAh: Figure;
+  usedAh: Figure;
+  inAh: Figure;
+  outAh: Figure;
+  refusedAh: Figure;
+  refusedColdAh: Figure;
+  unservedAh: Figure;
+  bySource: SourceMonth[];
+}
+
+/** Quantiles of the day's lowest state of charge, each [365] from 1 January. */
+export interface Fan {
+  p10: number[];
+  p25: number[];
+  p50: number[];
+  p75: number[];
+  p90: number[];
+}
+
+export interface YearOutcome {
+  runs: number;
+  months: MonthOutcome[];
+  worst: MonthOutcome;
+  fan: Fan;
+  /** The run that stands at the tenth part of the worst month, from below: a bad year, not the worst. */
+  badRun: number;
+  worstBalance: number;
+}
+
+const SUMS: Record<'offeredAh' | 'usedAh' | 'inAh' | 'outAh' | 'refusedAh' | 'refusedColdAh' | 'unservedAh', MonthSum> =
+  {
+    offeredAh: 'offeredAh',
+    usedAh: 'loadAh',
+    inAh: 'inAh',
+    outAh: 'outAh',
+    refusedAh: 'refusedAh',
+    refusedColdAh: 'refusedColdAh',
+    unservedAh: 'unservedAh',
+  };
+
+const SAYS: Record<keyof typeof SUMS, string> = {
+  offeredAh: 'offered by the sources, a day',
+  usedAh: 'used by the loads, a day',
+  inAh: 'into the bank, a day',
+  outAh: 'out of the bank, a day',
+  refusedAh: 'offered, refused by the bank, a day',
+  refusedColdAh: 'refused since the bank was too cold or hot, a day',
+  unservedAh: 'asked of an empty bank, a day',
+};
+
+/**
+ * What the simulated years say, month by month.
+ * @param sources  ids and names of the sources that were simulated, in their order
+ */
+export function summariseYear(
+  result: RunsResult,
+  sources: readonly { id: string; name: string }[],
+  reserveSoc: number,
+  coulombicFraction: number,
+  targetFraction: number,
+): YearOutcome {
+  const { runs } = result;
+  const drawn = byDefault(runs);
+  const ofMonth = (values: Float64Array, month: number) =>
+    Float64Array.from({ length: runs }, (_, run) => values[run * 12 + month]!);
+  const months = MONTH_DAYS.map((length, month): MonthOutcome => {
+    const key = String(month + 1);
+    const lows = ofMonth(result.minSoc, month).sort();
+    const stayed = ofMonth(result.minSpare, month).reduce((sum, spare) => sum + (spare >= 0 ? 1 : 0), 0);
+    const days = byDefault(length);
+    const perDay = (sumAh: number, id: string, says: string) =>
+      ahPerDay.figure({ sumAh: computed(sumAh, 'simulation'), runs: drawn, days }, { key: `${id}:${key}`, says });
+    const sums = Object.fromEntries(
+      (Object.keys(SUMS) as (keyof typeof SUMS)[]).map((name) => [
+        name,
+        perDay(result.month[SUMS[name]][month]!, name, SAYS[name]),
+      ]),
+    ) as Record<keyof typeof SUMS, Figure>;
+    const lowest = (share: number) =>
+      lowestSoc.figure(
+        { lowest: computed(lows[Math.floor(share * (runs - 1))]!, 'simulation'), share: byDefault(share), runs: drawn },
+        {
+          key: `${share}:${key}`,
+          says: share === 0.5 ? 'lowest charge, half of the years' : 'lowest charge, one year in ten',
+        },
+      );
+    const stay = stayShare.figure(
+      {
+        stayed: computed(stayed, 'simulation'),
+        runs: drawn,
+        reserveSoc: entered(reserveSoc, 'the bank’s usable share'),
+      },
+      { key, remark: `Drawn again, this would come out within ${(100 * drawnAgain(stayed, runs)).toFixed(1)} points.` },
+    );
+    const fullDays = result.month.fullDays[month]!;
+    const gaps = ofMonth(result.longestGap, month).sort();
+    const verdict = monthVerdict(stay.value, targetFraction);
+    return {
+      month: month + 1,
+      verdict,
+      reason: monthReason(verdict, {
+        offeredAh: sums.offeredAh.value,
+        usedAh: sums.usedAh.value,
+        refusedAh: sums.refusedAh.value,
+        refusedColdAh: sums.refusedColdAh.value,
+        fullDaysPerMonth: fullDays / runs,
+        coulombicFraction,
+      }),
+      stay,
+      lowestMedian: lowest(0.5),
+      lowestP10: lowest(0.1),
+      belowReserveH: hoursPerMonth.figure(
+        { hours: computed(result.month.belowReserveH[month]!, 'simulation'), runs: drawn },
+        { key },
+      ),
+      betweenFull:
+        fullDays > 0
+          ? daysBetweenFull.figure(
+              { days, runs: drawn, fullDays: computed(fullDays, 'simulation'), fullSoc: byDefault(FULL_SOC) },
+              { key },
+            )
+          : null,
+      longestGapDays: gaps[Math.floor(0.9 * (runs - 1))]!,
+      ...sums,
+      bySource: sources.map(({ id, name }, s) => ({
+        id,
+        offeredAh: perDay(result.sourceOfferedAh[s * 12 + month]!, `offered:${id}`, `${name}: offered, a day`),
+        refusedAh: perDay(result.sourceRefusedAh[s * 12 + month]!, `refused:${id}`, `${name}: refused, a day`),
+      })),
+    };
+  });
+  const worst = months.reduce((least, one) => {
+    const byStay = one.stay.value - least.stay.value;
+    return byStay < 0 || (byStay === 0 && one.lowestP10.value < least.lowestP10.value) ? one : least;
+  });
+  const order = [...Array(runs).keys()].sort(
+    (a, b) => result.minSoc[a * 12 + worst.month - 1]! - result.minSoc[b * 12 + worst.month - 1]!,
+  );
+  return {
+    runs,
+    months,
+    worst,
+    fan: fanOf(result),
+    badRun: order[Math.floor(0.1 * (runs - 1))]!,
+    worstBalance: result.worstBalance,
+  };
+}
+
+/** Half width of the 95 % range of a share. @source E. B. Wilson, JASA 22 (1927) */
+function drawnAgain(hits: number, runs: number): number {
+  const share = hits / runs;
+  const z2 = 1.96 * 1.96;
+  return (1.96 * Math.sqrt((share * (1 - share)) / runs + z2 / (4 * runs * runs))) / (1 + z2 / runs);
+}
+
+function fanOf({ dayLowBins, runs }: RunsResult): Fan {
+  const at = (share: number) =>
+    Array.from({ length: 365 }, (_, day) => {
+      let seen = 0;
+      for (let bin = 0; bin < SOC_BINS; bin++) {
+        seen += dayLowBins[day * SOC_BINS + bin]!;
+        if (seen >= share * runs) return bin / (SOC_BINS - 1);
+      }
+      return 1;
+    });
+  return { p10: at(0.1), p25: at(0.25), p50: at(0.5), p75: at(0.75), p90: at(0.9) };
+}

@@ -1,0 +1,42 @@
+import { relayCurrent } from '../charging/relay-current';
+import { runningShares } from '../charging/week-hours';
+import type { Bank, ChemistryEdits } from '../rig/bank';
+import type { Source } from '../rig/charging';
+import { RELAY_STEPS, type SolarTable, type SourceTable } from './year-tables';
+
+/**
+ * What one source offers, hour by hour of the year.
+ * @param never  days (0 … 364) on which it does not run
+ * @param solar  its arrays, worked out; empty for other kinds
+ */
+export function sourceTable(
+  source: Source,
+  solar: readonly SolarTable[],
+  never: readonly number[],
+  bank: Bank,
+  edits: ChemistryEdits,
+): SourceTable {
+  const shares = runningShares(source);
+  for (const day of never) shares.fill(0, day * 24, day * 24 + 24);
+  const base = { id: source.id, scheduleA: null, relayA: null, solar };
+  switch (source.kind) {
+    case 'solar':
+      return { ...base, limitA: source.limitA };
+    case 'engine': {
+      const { mode } = source;
+      if (mode.by === 'limited') {
+        return { ...base, limitA: mode.currentA, scheduleA: shares.map((share) => share * mode.currentA) };
+      }
+      const relayA = Float64Array.from({ length: RELAY_STEPS + 1 }, (_, k) =>
+        relayCurrent(mode, bank, edits, k / RELAY_STEPS),
+      );
+      return { ...base, limitA: mode.limitA, scheduleA: shares, relayA };
+    }
+    case 'shore':
+      return { ...base, limitA: source.currentA, scheduleA: shares.map((share) => share * source.currentA) };
+    case 'other': {
+      const scheduleA = shares.map((share, k) => share * source.hoursA[k % 24]!);
+      return { ...base, limitA: Math.max(...source.hoursA), scheduleA };
+    }
+  }
+}

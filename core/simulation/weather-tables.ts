@@ -1,0 +1,24 @@
+import { clearnessQuantiles } from '../sources/clearness-days';
+import { MONTH_DAYS, type SiteMonth } from '../sources/site-year';
+import { normalShare } from '../statistics/normal-share';
+import { MONTH_OF_DAY, monthStart } from './calendar';
+import { GRID_Z, Z_MOST } from './year-tables';
+
+const SHARES = Array.from({ length: GRID_Z }, (_, k) => normalShare(-Z_MOST + (2 * Z_MOST * k) / (GRID_Z - 1)));
+
+/** [GRID_Z] clearness of a day at z = −4 … 4: drawn about the month's mean, or among the days of a file. */
+export function clearnessByZ({ clearness, fileDays }: SiteMonth): number[] {
+  if (!fileDays) return clearnessQuantiles(clearness.value, SHARES);
+  const sorted = [...fileDays].sort((a, b) => a - b);
+  return SHARES.map((share) => sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]!);
+}
+
+/** [365] outdoor means, °C: those of the months joined by straight lines between their middles. */
+export function tempOfYear(sites: readonly SiteMonth[]): Float64Array {
+  return Float64Array.from(MONTH_OF_DAY, (month, day) => {
+    const off = (day + 0.5 - monthStart(month)) / MONTH_DAYS[month]! - 0.5;
+    const own = sites[month]!.tempC.value;
+    const next = sites[(month + (off < 0 ? 11 : 1)) % 12]!.tempC.value;
+    return own + Math.abs(off) * (next - own);
+  });
+}
