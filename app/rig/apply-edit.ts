@@ -46,6 +46,8 @@ export const applyEdit = createReducer(
   on(RigEdits.shelfChanged, (rig, { shelf }) => rig && { ...rig, shelf }),
   on(RigEdits.chemistryChanged, (rig, { edits }) => rig && { ...rig, chemistryEdits: edits }),
   on(RigEdits.bankChanged, (rig, { bank }) => rig && { ...rig, bank }),
+  on(RigEdits.chargingChanged, (rig, { changes }) => rig && { ...rig, charging: { ...rig.charging, ...changes } }),
+  on(RigEdits.remedyAdded, (rig, { bank, charging }) => rig && { ...rig, bank, charging }),
   on(RigEdits.monitorChanged, (rig, { changes }) => rig && { ...rig, monitor: { ...rig.monitor, ...changes } }),
   on(RigEdits.settingEntered, (rig, { id, value, atMs }) => {
     if (!rig) return rig;

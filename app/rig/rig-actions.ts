@@ -1,6 +1,7 @@
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
 import type { DayQuantiles } from '@core/audit/simulate-day';
 import type { Bank, Battery, ChemistryEdits } from '@core/rig/bank';
+import type { ChargingPlan } from '@core/rig/charging';
 import type { Inverter } from '@core/rig/inverter';
 import type { AuditPlan, Load } from '@core/rig/load';
 import type { LogMapping, LogRecord, Logbook, Reading } from '@core/rig/logbook';
@@ -28,6 +29,9 @@ export const RigEdits = createActionGroup({
     'Shelf changed': props<{ shelf: Battery[]; field?: string }>(),
     'Chemistry changed': props<{ edits: ChemistryEdits; field?: string }>(),
     'Bank changed': props<{ bank: Bank | null; field?: string }>(),
+    'Charging changed': props<{ changes: Partial<ChargingPlan>; field?: string }>(),
+    /** A remedy goes into the plan: bank and sources in one step. */
+    'Remedy added': props<{ bank: Bank | null; charging: ChargingPlan }>(),
     'Monitor changed': props<{ changes: Partial<MonitorPlan> }>(),
     'Setting entered': props<{ id: SettingId; value: number | null; atMs: number }>(),
     'Details changed': props<{ changes: Partial<Pick<Rig, 'name' | 'purpose' | 'place'>> }>(),

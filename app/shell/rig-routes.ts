@@ -86,6 +86,41 @@ export const rigRoutes: Routes = [
         loadComponent: () => import('../stages/bank/chemistry-page').then((m) => m.ChemistryPage),
       },
       {
+        path: 'charging',
+        title: 'Charging · Coulan',
+        loadComponent: () => import('../stages/charging/charging-page').then((m) => m.ChargingPage),
+      },
+      {
+        path: 'charging/sources',
+        title: 'Sources · Charging · Coulan',
+        loadComponent: () => import('../stages/charging/sources-page').then((m) => m.SourcesPage),
+      },
+      {
+        path: 'charging/place',
+        title: 'Place and season · Charging · Coulan',
+        loadComponent: () => import('../stages/charging/place-page').then((m) => m.PlacePage),
+      },
+      {
+        path: 'charging/one-charge',
+        title: 'One charge · Charging · Coulan',
+        loadComponent: () => import('../stages/charging/one-charge-page').then((m) => m.OneChargePage),
+      },
+      {
+        path: 'charging/year',
+        title: 'The year · Charging · Coulan',
+        loadComponent: () => import('../stages/charging/year-page').then((m) => m.YearPage),
+      },
+      {
+        path: 'charging/remedies',
+        title: 'Remedies · Charging · Coulan',
+        loadComponent: () => import('../stages/charging/remedies-page').then((m) => m.RemediesPage),
+      },
+      {
+        path: 'charging/what-if',
+        title: 'What if · Charging · Coulan',
+        loadComponent: () => import('../stages/charging/what-if-page').then((m) => m.WhatIfPage),
+      },
+      {
         path: 'monitor',
         title: 'Monitor · Coulan',
         loadComponent: () => import('../stages/monitor/monitor-page').then((m) => m.MonitorPage),

@@ -4,6 +4,7 @@ import { formatNumber, quantityText } from '@core/quantity/format';
 import { staleSettings } from '@core/rig/derive-rig';
 import { VERDICT_WORDS } from '../rig/verdict-words';
 import { Book } from '../rig/book';
+import { YearSimulation } from '../rig/year-simulation';
 import { rigFeature } from '../rig/rig-feature';
 import { selectDerived } from '../rig/rig-selectors';
 
@@ -15,17 +16,21 @@ export interface StageLine {
   says: string;
 }
 
+const SHORT_MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'June', 'July', 'Aug', 'Sept', 'Oct', 'Nov', 'Dec'];
+
 /** How each stage stands, for the spine. */
 @Injectable({ providedIn: 'root' })
 export class StageStates {
   private readonly store = inject(Store);
   private readonly book = inject(Book);
+  private readonly year = inject(YearSimulation);
   private readonly rig = this.store.selectSignal(rigFeature.selectRig);
   private readonly derived = this.store.selectSignal(selectDerived);
 
   readonly lines = computed<Record<string, StageLine>>(() => ({
     audit: this.audit(),
     bank: this.bank(),
+    charging: this.charging(),
     monitor: this.monitor(),
     logbook: this.logbook(),
   }));
@@ -45,6 +50,17 @@ export class StageStates {
     const days = formatNumber(bank.need.autonomyDays.value, 1);
     if (bank.need.fits) return { state: 'done', says: `${capacity}, lasts ${days} days` };
     return { state: 'warning', says: `too small, lasts ${days} days` };
+  }
+
+  private charging(): StageLine {
+    const sources = this.rig()?.charging.sources.length ?? 0;
+    if (sources === 0) return { state: 'empty', says: 'no source yet' };
+    if (this.year.parts() === null) return { state: 'in-work', says: 'needs bank and loads' };
+    const worst = this.year.outcome()?.worst;
+    if (!worst) return { state: 'in-work', says: this.year.problem() ? 'not played' : 'playing the year' };
+    if (worst.verdict === 'keeps-up') return { state: 'done', says: 'keeps up all year' };
+    const month = SHORT_MONTHS[worst.month - 1]!;
+    return { state: 'warning', says: `${VERDICT_WORDS[worst.verdict]} in ${month}` };
   }
 
   private monitor(): StageLine {

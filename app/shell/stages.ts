@@ -19,12 +19,7 @@ const stage = (number: number, id: string, name: string, willDo = ''): Stage => 
 export const STAGES: readonly Stage[] = [
   stage(1, 'audit', 'Audit'),
   stage(2, 'bank', 'Bank'),
-  stage(
-    3,
-    'charging',
-    'Charging',
-    'What sun, engine and shore power put back through the year, and the smallest remedy where it does not suffice.',
-  ),
+  stage(3, 'charging', 'Charging'),
   stage(
     4,
     'wiring',

@@ -1,5 +1,7 @@
+import type { KeepUpState } from '../logbook/keep-up';
+
 /** In the same words as the logbook's verdict. */
-export type MonthVerdict = 'keeps-up' | 'only-just' | 'falls-behind';
+export type MonthVerdict = KeepUpState;
 
 export type MonthReason =
   /** Never or seldom below the reserve. */

@@ -22,6 +22,8 @@ export const UNITS = {
   CRate: { symbol: 'C', factor: 1, decimals: 2 },
   Minute: { symbol: 'min', factor: 1, decimals: 0 },
   Day: { symbol: 'days', factor: 1, decimals: 1 },
+  /** An hour of the clock, in decimals. */
+  Clock: { symbol: 'h', factor: 1, decimals: 2 },
   TempC: { symbol: '°C', factor: 1, decimals: 0 },
   Degree: { symbol: '°', factor: 1, decimals: 1 },
   Fraction: { symbol: '%', factor: 100, decimals: 1 },

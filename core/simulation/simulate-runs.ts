@@ -13,6 +13,8 @@ import {
 } from './year-tables';
 
 const DAYS = 365;
+/** One seed for all rigs, so that the same plan has the same years on every device. */
+export const YEAR_SEED = 20_270_101;
 const SEED_STEP = 0x9e3779b9;
 const PER_UNIT = 1 / 4_294_967_296;
 /** From here on the bank counts as truly full. */

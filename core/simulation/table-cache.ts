@@ -2,7 +2,7 @@
 export class TableCache {
   private readonly kept = new Map<string, unknown>();
 
-  constructor(private readonly most = 200) {}
+  constructor(private readonly most = 60) {}
 
   of<Value>(key: string, make: () => Value): Value {
     if (this.kept.has(key)) return this.kept.get(key) as Value;

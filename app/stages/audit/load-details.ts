@@ -16,7 +16,7 @@ import {
   RECORD_LONGER_WORDS,
   USE_OPTIONS,
 } from './audit-words';
-import { HourStrip } from './hour-strip';
+import { HourStrip } from '../../ui/hour-strip';
 
 const SUPPLIES: readonly Option[] = [
   { id: 'dc', name: 'DC' },

@@ -9,7 +9,7 @@ import { FigurePart } from '../../ui/figure';
 import { QuantityField } from '../../ui/quantity-field';
 import { TextField } from '../../ui/text-field';
 import { KNOWN_OPTIONS } from './audit-words';
-import { HourStrip } from './hour-strip';
+import { HourStrip } from '../../ui/hour-strip';
 import { RangeWhisker } from './range-whisker';
 
 const ALL_DAY = hourShares({ by: 'named', id: 'all-day' });

@@ -26,7 +26,7 @@ import { MethodSwitch } from '../../ui/method-switch';
 import { WorkingStore } from '../../ui/working-store';
 import { DayPanel } from './day-panel';
 import { WindowPanel } from './window-panel';
-import { FlowBar } from './flow-bar';
+import { FlowBar } from '../../ui/flow-bar';
 import { LogbookTabs } from './logbook-tabs';
 import { noVerdict, ratioRange, verdictLead, verdictReason } from './verdict-sentence';
 

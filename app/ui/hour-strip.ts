@@ -65,13 +65,16 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class HourStrip {
-  /** [24] weights or shares; the largest fills the height. */
+  /** [24] weights or shares; the largest fills the height, or `most` where it is given. */
   readonly weights = input.required<readonly number[]>();
+  readonly most = input<number | null>(null);
+  /** Of nothing, half, and whole. */
+  readonly words = input<readonly [string, string, string]>(['not used', 'half', 'used']);
   readonly editable = input(false);
   readonly label = input('');
   readonly changed = output<number[]>();
   protected readonly heights = computed(() => {
-    const most = Math.max(...this.weights());
+    const most = this.most() ?? Math.max(...this.weights());
     return this.weights().map((weight) => (most > 0 ? weight / most : 0));
   });
 
@@ -80,11 +83,11 @@ export class HourStrip {
   }
 
   protected state(height: number): string {
-    return height === 0 ? 'not used' : height < 0.75 ? 'half' : 'used';
+    return this.words()[height === 0 ? 0 : height < 0.75 ? 1 : 2];
   }
 
   protected turn(hour: number): void {
     const next = this.heights().map((height, k) => (k !== hour ? height : height === 0 ? 1 : height >= 0.75 ? 0.5 : 0));
-    if (next.some((height) => height > 0)) this.changed.emit(next);
+    if (this.most() !== null || next.some((height) => height > 0)) this.changed.emit(next);
   }
 }

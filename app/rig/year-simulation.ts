@@ -1,0 +1,115 @@
+import { computed, effect, inject, Injectable, signal } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { chemistryOf } from '@core/cells/chemistry-of';
+import { summariseYear, type YearOutcome } from '@core/charging/summarise-year';
+import type { YearParts } from '@core/simulation/build-tables';
+import { NO_CHANGE, type WhatIf } from '@core/simulation/what-if';
+import { YearPool } from '../workers/year-pool';
+import { rigFeature } from './rig-feature';
+
+const USUAL_RUNS = 1000;
+const MANY_RUNS = 10_000;
+/** Typing goes on for so long; years are played when it pauses. */
+const PAUSE_MS = 300;
+
+/** The year of the plan, played again whenever what it follows from has changed. */
+@Injectable({ providedIn: 'root' })
+export class YearSimulation {
+  private readonly pool = inject(YearPool);
+  private readonly rig = inject(Store).selectSignal(rigFeature.selectRig);
+  /** What the year follows from; null while a bank, loads or sources are missing. */
+  readonly parts = computed<YearParts | null>(
+    () => {
+      const rig = this.rig();
+      if (!rig?.bank || rig.loads.length === 0 || rig.charging.sources.length === 0) return null;
+      const { audit, loads, inverters, bank, chemistryEdits, charging, place } = rig;
+      return { audit, loads, inverters, bank, chemistryEdits, charging, place };
+    },
+    { equal: sameParts },
+  );
+  readonly outcome = signal<YearOutcome | null>(null);
+  /** Of the plan as it was before the last edit, for what moved. */
+  readonly before = signal<YearOutcome | null>(null);
+  /** The outcome on screen is of an older plan. */
+  readonly pending = signal(false);
+  readonly problem = signal<string | null>(null);
+  /** Share played of the many runs, null while none are being played. */
+  readonly progress = signal<number | null>(null);
+  private rigId: string | null = null;
+  private round = 0;
+
+  constructor() {
+    effect((onCleanup) => {
+      const parts = this.parts();
+      const id = this.rig()?.id ?? null;
+      this.round++;
+      this.progress.set(null);
+      if (id !== this.rigId || parts === null) {
+        this.rigId = id;
+        this.outcome.set(null);
+        this.before.set(null);
+      }
+      this.pending.set(parts !== null);
+      if (parts === null) return;
+      const timer = setTimeout(() => void this.play(parts), PAUSE_MS);
+      onCleanup(() => clearTimeout(timer));
+    });
+  }
+
+  /** Plays the plan in 10,000 years; may be cancelled. */
+  async refine(): Promise<void> {
+    const parts = this.parts();
+    if (!parts || this.progress() !== null) return;
+    const round = this.round;
+    this.progress.set(0);
+    const outcome = await this.years(
+      parts,
+      NO_CHANGE,
+      MANY_RUNS,
+      () => round !== this.round || this.progress() === null,
+      (share) => this.progress.set(share),
+    ).catch(() => null);
+    if (round !== this.round) return;
+    if (outcome && this.progress() !== null) this.outcome.set(outcome);
+    this.progress.set(null);
+  }
+
+  cancel(): void {
+    this.progress.set(null);
+  }
+
+  /** Years of any plan, summed up; null when cancelled. */
+  async years(
+    parts: YearParts,
+    change: WhatIf,
+    runs: number,
+    cancelled: () => boolean,
+    onProgress?: (share: number) => void,
+  ): Promise<YearOutcome | null> {
+    const result = await this.pool.simulate(parts, change, runs, { cancelled, ...(onProgress ? { onProgress } : {}) });
+    const { bank, charging, chemistryEdits } = parts;
+    if (!result || !bank) return null;
+    const sources = charging.sources.filter(({ on, id }) => on && id !== change.failedSourceId);
+    const { coulombicFraction } = chemistryOf(bank.battery.chemistryId, chemistryEdits);
+    return summariseYear(result, sources, 1 - bank.usableFraction, coulombicFraction, charging.targetFraction);
+  }
+
+  private async play(parts: YearParts): Promise<void> {
+    const round = this.round;
+    try {
+      const outcome = await this.years(parts, NO_CHANGE, USUAL_RUNS, () => round !== this.round);
+      if (round !== this.round || !outcome) return;
+      this.before.set(this.outcome());
+      this.outcome.set(outcome);
+      this.problem.set(null);
+    } catch (error) {
+      if (round === this.round) this.problem.set(error instanceof Error ? error.message : String(error));
+    }
+    if (round === this.round) this.pending.set(false);
+  }
+}
+
+function sameParts(a: YearParts | null, b: YearParts | null): boolean {
+  if (a === null || b === null) return a === b;
+  return (Object.keys(b) as (keyof YearParts)[]).every((key) => a[key] === b[key]);
+}

@@ -1,0 +1,100 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import type { Fan } from '@core/charging/summarise-year';
+import { MONTH_DAYS } from '@core/sources/site-year';
+import { monthStart } from '@core/simulation/calendar';
+import { MONTH_NAMES } from './charging-words';
+
+const [LEFT, RIGHT, TOP, BOTTOM] = [34, 772, 8, 226];
+
+/** The day's lowest charge over the year: half of the years within the dark band, eight in ten within the light one. */
+@Component({
+  selector: 'co-fan-chart',
+  template: `
+    <svg viewBox="0 0 780 250" role="img" [attr.aria-label]="label()">
+      @for (line of lines; track line) {
+        <line class="rule" [attr.x1]="left" [attr.x2]="right" [attr.y1]="y(line)" [attr.y2]="y(line)" />
+        <text [attr.x]="left - 6" [attr.y]="y(line) + 4" text-anchor="end">{{ line * 100 }}</text>
+      }
+      @for (month of months; track month.name) {
+        <line class="rule" [attr.x1]="month.x" [attr.x2]="month.x" [attr.y1]="top" [attr.y2]="bottom" />
+        <text [attr.x]="month.middle" y="243" text-anchor="middle">{{ month.name.slice(0, 3) }}</text>
+      }
+      <path class="wide" [attr.d]="band(fan().p10, fan().p90)" />
+      <path class="half" [attr.d]="band(fan().p25, fan().p75)" />
+      <path class="middle" [attr.d]="line(fan().p50)" />
+      <line class="reserve" [attr.x1]="left" [attr.x2]="right" [attr.y1]="y(reserve())" [attr.y2]="y(reserve())" />
+      <text class="name" [attr.x]="right" [attr.y]="y(reserve()) - 5" text-anchor="end">reserve</text>
+    </svg>
+  `,
+  styles: `
+    svg {
+      display: block;
+      width: 100%;
+      max-height: 270px;
+    }
+    text {
+      font: 11px var(--mono);
+      fill: var(--ink3);
+    }
+    .name {
+      font-family: var(--text);
+      fill: var(--warn);
+    }
+    .rule {
+      stroke: var(--rule);
+    }
+    .wide {
+      fill: var(--mark-soft);
+    }
+    .half {
+      fill: var(--mark);
+      opacity: 0.35;
+    }
+    .middle {
+      fill: none;
+      stroke: var(--mark);
+      stroke-width: 1.6;
+    }
+    .reserve {
+      stroke: var(--warn);
+      stroke-width: 1.4;
+      stroke-dasharray: 5 3;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class FanChart {
+  readonly fan = input.required<Fan>();
+  readonly reserve = input.required<number>();
+  protected readonly left = LEFT;
+  protected readonly right = RIGHT;
+  protected readonly top = TOP;
+  protected readonly bottom = BOTTOM;
+  protected readonly lines = [0, 0.2, 0.4, 0.6, 0.8, 1];
+  protected readonly months = MONTH_NAMES.map((name, k) => ({
+    name,
+    x: x(monthStart(k)),
+    middle: x(monthStart(k) + MONTH_DAYS[k]! / 2),
+  }));
+  protected readonly label = computed(() => {
+    const lowest = this.fan().p50.reduce((least, soc) => Math.min(least, soc), 1);
+    return `The day’s lowest charge over the year; in half of the years it falls to ${Math.round(100 * lowest)} % at worst. The table below has the months.`;
+  });
+
+  protected y(soc: number): number {
+    return BOTTOM - soc * (BOTTOM - TOP);
+  }
+
+  protected line(values: readonly number[]): string {
+    return values
+      .map((soc, day) => `${day === 0 ? 'M' : 'L'}${x(day + 0.5).toFixed(1)} ${this.y(soc).toFixed(1)}`)
+      .join('');
+  }
+
+  protected band(low: readonly number[], high: readonly number[]): string {
+    const back = [...high].reverse().map((soc, k) => `L${x(364 - k + 0.5).toFixed(1)} ${this.y(soc).toFixed(1)}`);
+    return `${this.line(low)}${back.join('')}Z`;
+  }
+}
+
+const x = (day: number) => LEFT + (day / 365) * (RIGHT - LEFT);

@@ -1,0 +1,146 @@
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { CHEMISTRIES } from '@core/cells/chemistry.data';
+import { chemistryOf } from '@core/cells/chemistry-of';
+import { relayCurrent } from '@core/charging/relay-current';
+import { shortChargeAh, singleCharge } from '@core/charging/single-charge';
+import { formatNumber } from '@core/quantity/format';
+import type { Source } from '@core/rig/charging';
+import { LIMITS } from '@core/rig/limits';
+import { LineChart, type ChartLine } from '../../ui/line-chart';
+import { MarginContent } from '../../ui/margin-slot';
+import { QuantityField } from '../../ui/quantity-field';
+import { ChargingFacts } from './charging-facts';
+import { ChargingTabs } from './charging-tabs';
+
+const MINUTES = { min: 1, max: 1440, integer: true };
+
+/** One charge from here to full: how long to each state of charge, and what a short one gives. */
+@Component({
+  selector: 'co-one-charge-page',
+  imports: [ChargingTabs, LineChart, MarginContent, QuantityField],
+  templateUrl: './one-charge-page.html',
+  styleUrl: './one-charge-page.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class OneChargePage {
+  protected readonly facts = inject(ChargingFacts);
+  protected readonly limits = LIMITS;
+  protected readonly minutesLimit = MINUTES;
+  protected readonly number = formatNumber;
+  protected readonly fromSoc = signal(0.5);
+  protected readonly loadA = signal(0);
+  protected readonly tempC = signal(15);
+  protected readonly minutes = signal(45);
+  protected readonly chemistry = computed(() => {
+    const [bank, rig] = [this.facts.bank(), this.facts.rig()];
+    return bank ? chemistryOf(bank.battery.chemistryId, rig?.chemistryEdits ?? {}) : CHEMISTRIES.lfp;
+  });
+  protected readonly capacityAh = computed(() => {
+    const bank = this.facts.bank();
+    return bank ? bank.battery.capacityAh * bank.parallelCount * bank.ageingFraction : 0;
+  });
+  /** What each source gives while it runs. */
+  protected readonly offers = computed(() =>
+    (this.facts.plan()?.sources ?? [])
+      .filter(({ on }) => on)
+      .map((source) => ({ id: source.id, name: source.name, currentA: this.whileRunning(source) })),
+  );
+  protected readonly on = linkedSignal<ReadonlySet<string>>(
+    () =>
+      new Set(
+        this.offers()
+          .slice(0, 1)
+          .map(({ id }) => id),
+      ),
+  );
+  protected readonly extraA = signal(0);
+  protected readonly offeredA = computed(() => {
+    const chosen = this.offers().filter(({ id }) => this.on().has(id));
+    return chosen.reduce((sum, { currentA }) => sum + currentA, this.extraA());
+  });
+  protected readonly run = computed(() => {
+    const limitA = this.facts.limitA()?.value;
+    if (!this.facts.bank() || limitA === undefined) return null;
+    const netA = Math.max(0, this.offeredA() - this.loadA());
+    return singleCharge(this.chemistry(), this.capacityAh(), this.fromSoc(), netA, limitA, this.tempC());
+  });
+  protected readonly shortAh = computed(() => (this.run() ? shortChargeAh(this.run()!, this.minutes()) : 0));
+  protected readonly shortSoc = computed(() => {
+    const soc = this.run()?.soc ?? [];
+    return soc[Math.min(this.minutes(), soc.length - 1)] ?? this.fromSoc();
+  });
+  protected readonly lastFifthH = computed(() => {
+    const rows = this.run()?.hoursTo ?? [];
+    const to = (soc: number) => rows.find((row) => row.soc === soc)?.hours ?? null;
+    const [eighty, full] = [this.fromSoc() >= 0.8 ? 0 : to(0.8), to(0.99)];
+    return eighty === null || full === null ? null : full - eighty;
+  });
+  protected readonly verdict = computed(() => {
+    const run = this.run();
+    if (!run) return 'The time of a charge follows once a bank is chosen.';
+    const [coldest, hottest] = this.chemistry().chargeTempC;
+    if (run.blocked === 'cold') return `Below ${coldest} °C this bank is not charged at all.`;
+    if (run.blocked === 'hot') return `Above ${hottest} °C this bank is not charged at all.`;
+    if (this.offeredA() <= this.loadA()) return 'Nothing is left for the bank: the loads take what is offered.';
+    const full = run.hoursTo.at(-1)?.hours;
+    if (full == null) return `From ${this.percent(this.fromSoc())} it is not full within three days.`;
+    return `From ${this.percent(this.fromSoc())} to full takes ${formatNumber(full, 1)} h at ${formatNumber(this.offeredA() - this.loadA(), 0)} A.`;
+  });
+  protected readonly why = computed(() => {
+    const last = this.lastFifthH();
+    if (last === null) return 'Charging stops where the bank’s sheet says, whatever the charger offers.';
+    return this.chemistry().family === 'lead'
+      ? `The last fifth alone takes ${formatNumber(last, 1)} h: near full a lead plate takes only what is missing of it, so the current falls as it fills. Short drives never get there.`
+      : `The last fifth takes ${formatNumber(last, 1)} h: lithium takes the full current almost to the end.`;
+  });
+  protected readonly lines = computed<ChartLine[]>(() => {
+    const run = this.run();
+    if (!run || run.currentA.length === 0) return [];
+    const every = Math.max(1, Math.floor(run.currentA.length / 400));
+    const thin = (values: readonly number[], factor: number) =>
+      values.flatMap((y, minute) => (minute % every === 0 ? [{ x: minute / 60, y: y * factor }] : []));
+    return [
+      { says: 'current', look: 'plain', axis: 'main', points: thin(run.currentA, 1) },
+      { says: 'charge', look: 'plain', axis: 'below', points: thin(run.soc, 100) },
+    ];
+  });
+  protected readonly totalH = computed(() => Math.max(1, Math.ceil((this.run()?.currentA.length ?? 60) / 60)));
+  protected readonly ticks = computed(() => {
+    const step = Math.max(1, Math.ceil(this.totalH() / 8));
+    return Array.from({ length: Math.floor(this.totalH() / step) + 1 }, (_, k) => ({
+      at: k * step,
+      label: `${k * step} h`,
+    }));
+  });
+
+  protected toggle(id: string): void {
+    const on = new Set(this.on());
+    if (!on.delete(id)) on.add(id);
+    this.on.set(on);
+  }
+
+  protected percent(soc: number): string {
+    return `${formatNumber(100 * soc, 0)} %`;
+  }
+
+  private whileRunning(source: Source): number {
+    const bank = this.facts.bank();
+    switch (source.kind) {
+      case 'solar': {
+        const volts = this.facts.chargeV()?.value;
+        const watts = source.arrays.reduce((sum, { powerW }) => sum + powerW, 0);
+        // Full sun is rare: at seven tenths of it, a usual clear noon.
+        return volts
+          ? Math.min(source.limitA, (0.7 * watts * source.efficiencyFraction * source.derateFraction) / volts)
+          : 0;
+      }
+      case 'engine':
+        if (source.mode.by === 'limited') return source.mode.currentA;
+        return bank ? relayCurrent(source.mode, bank, this.facts.rig()?.chemistryEdits ?? {}, this.fromSoc()) : 0;
+      case 'shore':
+        return source.currentA;
+      case 'other':
+        return Math.max(...source.hoursA);
+    }
+  }
+}

@@ -1,0 +1,176 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { formatNumber } from '@core/quantity/format';
+import type { Stop, Weather } from '@core/rig/charging';
+import { LIMITS } from '@core/rig/limits';
+import { aboveAirWhPerM2 } from '@core/sources/above-air';
+import { CLIMATE_IDS, type ClimateId, CLIMATES } from '@core/sources/climates.data';
+import { type HourlyRefusal, readHourly } from '@core/sources/read-hourly';
+import { MEAN_DAY } from '@core/sources/site-year';
+import { RigEdits } from '../../rig/rig-actions';
+import { Choice, type Option } from '../../ui/choice';
+import { MarginContent } from '../../ui/margin-slot';
+import { MethodSwitch } from '../../ui/method-switch';
+import { QuantityField } from '../../ui/quantity-field';
+import { TextField } from '../../ui/text-field';
+import { ChargingFacts } from './charging-facts';
+import { ChargingTabs } from './charging-tabs';
+import { MONTH_NAMES } from './charging-words';
+import { MonthRow } from './month-row';
+
+const CLIMATE_OPTIONS: readonly Option[] = CLIMATE_IDS.map((id) => ({ id, name: CLIMATES[id].name }));
+const WEATHERS: readonly Option[] = [
+  { id: 'climate', name: 'as the climate has it' },
+  { id: 'peak-sun', name: 'peak-sun hours by hand' },
+  { id: 'clearness', name: 'clearness by hand' },
+  { id: 'file', name: 'an hourly file' },
+];
+const LARGEST_FILE = 30_000_000;
+
+/** Where the rig is through the year, and how clear and warm it is there. */
+@Component({
+  selector: 'co-place-page',
+  imports: [ChargingTabs, Choice, MarginContent, MethodSwitch, MonthRow, QuantityField, TextField],
+  templateUrl: './place-page.html',
+  styleUrl: './place-page.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PlacePage {
+  private readonly store = inject(Store);
+  protected readonly facts = inject(ChargingFacts);
+  protected readonly limits = LIMITS;
+  protected readonly number = formatNumber;
+  protected readonly climates = CLIMATE_OPTIONS;
+  protected readonly weathers = WEATHERS;
+  protected readonly months = MONTH_NAMES;
+  protected readonly place = computed(() => this.facts.rig()?.place ?? null);
+  protected readonly climate = computed(() => CLIMATES[this.facts.plan()?.climateId ?? 'inland-hills']);
+  protected readonly latitudeDeg = computed(() => this.place()?.latitudeDeg ?? this.climate().latitudeDeg);
+  protected readonly problem = signal<string | null>(null);
+  protected readonly note = signal<string | null>(null);
+
+  /** Level light of each month, as hours of full sun. */
+  protected readonly rows = computed(() =>
+    (this.facts.sites() ?? []).map((site, k) => ({
+      site,
+      sunH: (aboveAirWhPerM2(site.latitudeDeg, MEAN_DAY[k]!) * site.clearness.value) / 1000,
+      aboveH: aboveAirWhPerM2(site.latitudeDeg, MEAN_DAY[k]!) / 1000,
+    })),
+  );
+  protected readonly dullest = computed(() =>
+    this.rows().reduce((least, row) => (row.sunH < least.sunH ? row : least)),
+  );
+  protected readonly brightest = computed(() => this.rows().reduce((most, row) => (row.sunH > most.sunH ? row : most)));
+  protected readonly models = computed(() => [
+    {
+      id: 'hay-davies',
+      name: 'bright about the sun',
+      reason: 'Hay and Davies: part of the sky’s light comes from about the sun and falls on a tilted plane with it.',
+      answer: '',
+    },
+    {
+      id: 'isotropic',
+      name: 'even sky',
+      reason: 'Liu and Jordan: the whole sky is equally bright. A little less on planes that look at the sun.',
+      answer: '',
+    },
+  ]);
+
+  protected placeTo(changes: object): void {
+    const place = this.place();
+    if (place) this.store.dispatch(RigEdits.detailsChanged({ changes: { place: { ...place, ...changes } } }));
+  }
+
+  protected climateTo(id: string): void {
+    this.facts.change({ climateId: id as ClimateId });
+  }
+
+  protected weatherTo(by: string): void {
+    this.problem.set(null);
+    const rows = this.rows();
+    if (by === 'climate') this.facts.change({ weather: { by: 'climate' } });
+    if (by === 'clearness')
+      this.facts.change({
+        weather: { by, clearness: rows.map(({ site }) => Number(site.clearness.value.toFixed(3))) },
+      });
+    if (by === 'peak-sun')
+      this.facts.change({ weather: { by, hours: rows.map(({ sunH }) => Number(sunH.toFixed(2))) } });
+    if (by === 'file') this.note.set('Choose the file: a column of time and one of level irradiance, W/m².');
+  }
+
+  protected monthTo(at: number, value: number): void {
+    const weather = this.facts.plan()?.weather;
+    const put = (values: readonly number[]) => values.map((one, k) => (k === at ? value : one));
+    let next: Weather | null = null;
+    if (weather?.by === 'clearness') next = { by: 'clearness', clearness: put(weather.clearness) };
+    if (weather?.by === 'peak-sun') next = { by: 'peak-sun', hours: put(weather.hours) };
+    if (next) this.facts.change({ weather: next }, `weather ${at}`);
+  }
+
+  protected tempTo(at: number, tempC: number): void {
+    const own = this.facts.plan()?.tempC ?? this.rows().map(({ site }) => site.tempC.value);
+    this.facts.change({ tempC: own.map((one, k) => (k === at ? tempC : one)) }, `temp ${at}`);
+  }
+
+  protected async open(event: Event): Promise<void> {
+    const picker = event.target as HTMLInputElement;
+    const file = picker.files?.[0];
+    picker.value = '';
+    if (!file) return;
+    this.note.set(null);
+    if (file.size > LARGEST_FILE) {
+      this.problem.set(`${file.name} is larger than 30 MB. One year by the hour is less than 1 MB: cut it down first.`);
+      return;
+    }
+    const read = readHourly(await file.text(), this.latitudeDeg());
+    if ('code' in read) {
+      this.problem.set(`${file.name}: ${refusalWords(read)} The weather stays as it was.`);
+      return;
+    }
+    this.problem.set(null);
+    this.facts.change({ weather: { by: 'file', name: file.name.slice(0, 120), dailyClearness: read.dailyClearness } });
+    const odd = read.remarks[0];
+    this.note.set(
+      `${file.name}: ${formatNumber(read.rows, 0)} rows read` +
+        (read.filledDays > 0 ? `; ${read.filledDays} days that it lacks take the mean of their month` : '') +
+        (odd
+          ? `; ${read.remarks.length} rows left out, the first in row ${odd.row}: “${odd.text}” ${odd.code === 'no-time' ? 'is no time' : odd.code === 'no-number' ? 'is no number' : 'is beyond any sunlight'}`
+          : '') +
+        '.',
+    );
+  }
+
+  protected addStop(): void {
+    const stop: Stop = {
+      id: crypto.randomUUID(),
+      name: 'Winter place',
+      months: [12, 1, 2],
+      latitudeDeg: 39,
+      longitudeDeg: this.place()?.longitudeDeg ?? 0,
+      climateId: 'warm-sea',
+    };
+    this.facts.change({ stops: [...(this.facts.plan()?.stops ?? []), stop] }, `added ${stop.id}`);
+  }
+
+  protected changeStop(id: string, changes: Partial<Stop>): void {
+    const stops = (this.facts.plan()?.stops ?? []).map((stop) => (stop.id === id ? { ...stop, ...changes } : stop));
+    this.facts.change({ stops }, `stop ${id} ${Object.keys(changes).join(',')}`);
+  }
+
+  protected removeStop(id: string): void {
+    this.facts.change({ stops: (this.facts.plan()?.stops ?? []).filter((stop) => stop.id !== id) }, `removed ${id}`);
+  }
+}
+
+function refusalWords(refusal: HourlyRefusal): string {
+  switch (refusal.code) {
+    case 'empty':
+      return 'there are no rows in it.';
+    case 'no-columns':
+      return 'no head names a time and an irradiance. Name them “time” and “GHI W/m2” in the first row.';
+    case 'too-few-days':
+      return `it covers ${refusal.days} days of the year; 300 are needed to know its seasons.`;
+    case 'not-irradiance':
+      return `its largest value is ${formatNumber(refusal.largest, 1)}; irradiance in W/m² reaches hundreds. Is it in kW?`;
+  }
+}

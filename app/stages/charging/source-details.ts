@@ -1,0 +1,107 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import type { EngineSource, SolarArray, Source, Trip } from '@core/rig/charging';
+import { LIMITS } from '@core/rig/limits';
+import { newArray } from '@core/rig/new-rig';
+import { Choice, type Option } from '../../ui/choice';
+import { HourStrip } from '../../ui/hour-strip';
+import { QuantityField } from '../../ui/quantity-field';
+import { TextField } from '../../ui/text-field';
+import { MonthRow } from './month-row';
+import { WeekGrid } from './week-grid';
+
+const MODES: readonly Option[] = [
+  { id: 'limited', name: 'charger with its own limit' },
+  { id: 'relay', name: 'relay to the alternator' },
+];
+const SUPPLIES: readonly Option[] = [
+  { id: 'mains', name: 'mains' },
+  { id: 'generator', name: 'generator' },
+];
+const MONTH_DAY = /^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/;
+
+/** Everything that can be said of one source. */
+@Component({
+  selector: 'co-source-details',
+  imports: [Choice, HourStrip, MonthRow, QuantityField, TextField, WeekGrid],
+  templateUrl: './source-details.html',
+  styleUrl: './source-details.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class SourceDetails {
+  readonly source = input.required<Source>();
+  readonly changed = output<Partial<Source>>();
+  readonly removed = output();
+  protected readonly limits = LIMITS;
+  protected readonly modes = MODES;
+  protected readonly supplies = SUPPLIES;
+  protected readonly shadeWords = ['clear', 'half shaded', 'shaded'] as const;
+  protected readonly solar = computed(() => pickKind(this.source(), 'solar'));
+  protected readonly engine = computed(() => pickKind(this.source(), 'engine'));
+  protected readonly shore = computed(() => pickKind(this.source(), 'shore'));
+  protected readonly other = computed(() => pickKind(this.source(), 'other'));
+
+  protected change(changes: Partial<Source>): void {
+    this.changed.emit(changes);
+  }
+
+  protected changeArray(id: string, changes: Partial<SolarArray>): void {
+    const arrays = this.solar()!.arrays.map((array) => (array.id === id ? { ...array, ...changes } : array));
+    this.changed.emit({ arrays } as Partial<Source>);
+  }
+
+  protected addArray(): void {
+    const arrays = [...this.solar()!.arrays, newArray(crypto.randomUUID(), 100)];
+    this.changed.emit({ arrays } as Partial<Source>);
+  }
+
+  protected removeArray(id: string): void {
+    const arrays = this.solar()!.arrays.filter((array) => array.id !== id);
+    this.changed.emit({ arrays } as Partial<Source>);
+  }
+
+  protected modeTo(by: string): void {
+    const { mode } = this.engine()!;
+    const limitA = mode.by === 'limited' ? mode.currentA : mode.limitA;
+    const next: EngineSource['mode'] =
+      by === 'limited'
+        ? { by: 'limited', currentA: limitA }
+        : { by: 'relay', alternatorV: 14.2, pathOhm: 0.02, limitA };
+    this.changed.emit({ mode: next } as Partial<Source>);
+  }
+
+  protected changeMode(changes: object): void {
+    this.changed.emit({ mode: { ...this.engine()!.mode, ...changes } } as Partial<Source>);
+  }
+
+  protected addTrip(): void {
+    const trips: Trip[] = [...this.engine()!.trips, { fromDay: '07-01', toDay: '07-07', fromHour: 9, hours: 4 }];
+    this.changed.emit({ trips } as Partial<Source>);
+  }
+
+  protected changeTrip(at: number, changes: Partial<Trip>): void {
+    for (const day of [changes.fromDay, changes.toDay]) if (day !== undefined && !MONTH_DAY.test(day)) return;
+    const trips = this.engine()!.trips.map((trip, k) => (k === at ? { ...trip, ...changes } : trip));
+    this.changed.emit({ trips } as Partial<Source>);
+  }
+
+  protected removeTrip(at: number): void {
+    this.changed.emit({ trips: this.engine()!.trips.filter((_, k) => k !== at) } as Partial<Source>);
+  }
+
+  protected hourTo(at: number, amps: number): void {
+    const hoursA = this.other()!.hoursA.map((one, k) => (k === at ? amps : one));
+    this.changed.emit({ hoursA } as Partial<Source>);
+  }
+
+  protected quietTo(on: boolean): void {
+    this.changed.emit({ quiet: on ? { fromHour: 22, toHour: 8 } : null } as Partial<Source>);
+  }
+
+  protected changeQuiet(changes: object): void {
+    this.changed.emit({ quiet: { ...this.shore()!.quiet!, ...changes } } as Partial<Source>);
+  }
+}
+
+function pickKind<Kind extends Source['kind']>(source: Source, kind: Kind): Extract<Source, { kind: Kind }> | null {
+  return source.kind === kind ? (source as Extract<Source, { kind: Kind }>) : null;
+}

@@ -1,0 +1,56 @@
+import { Injectable } from '@angular/core';
+import { type Remote, wrap } from 'comlink';
+import type { YearParts } from '@core/simulation/build-tables';
+import { mergeRuns, type RunsResult } from '@core/simulation/runs-result';
+import type { WhatIf } from '@core/simulation/what-if';
+import type { YearWorkerApi } from './year-worker-api';
+
+/** Runs that a worker plays in one go: short, so that cancelling and quick questions get in between. Part of the outcome's order. */
+const BLOCK = 125;
+const MOST_WORKERS = 4;
+
+export interface YearOptions {
+  onProgress?: (share: number) => void;
+  cancelled?: () => boolean;
+}
+
+/** Plays years in as many workers as there are processors, up to four; the outcome does not depend on how many. */
+@Injectable({ providedIn: 'root' })
+export class YearPool {
+  private workers: Remote<YearWorkerApi>[] | null = null;
+
+  /** Null when it was cancelled. @throws what a worker throws */
+  async simulate(
+    parts: YearParts,
+    change: WhatIf,
+    runs: number,
+    { onProgress, cancelled }: YearOptions = {},
+  ): Promise<RunsResult | null> {
+    const count = Math.ceil(runs / BLOCK);
+    const blocks = new Array<RunsResult | undefined>(count);
+    let [next, done] = [0, 0];
+    const play = async (worker: Remote<YearWorkerApi>) => {
+      while (next < count && !cancelled?.()) {
+        const block = next++;
+        const size = Math.min(BLOCK, runs - block * BLOCK);
+        blocks[block] = await worker.runs(parts, change, block * BLOCK, size);
+        onProgress?.(++done / count);
+      }
+    };
+    await Promise.all(this.started().slice(0, count).map(play));
+    const played = blocks.filter((block) => block !== undefined);
+    return played.length === count ? mergeRuns(played) : null;
+  }
+
+  trace(parts: YearParts, change: WhatIf, run: number): Promise<{ hours: Float64Array; firstDay: number }> {
+    return this.started()[0]!.trace(parts, change, run);
+  }
+
+  private started(): Remote<YearWorkerApi>[] {
+    this.workers ??= Array.from(
+      { length: Math.max(1, Math.min(MOST_WORKERS, navigator.hardwareConcurrency || 1)) },
+      () => wrap<YearWorkerApi>(new Worker(new URL('./year.worker', import.meta.url), { type: 'module' })),
+    );
+    return this.workers;
+  }
+}
