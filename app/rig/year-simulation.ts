@@ -4,7 +4,7 @@ import { chemistryOf } from '@core/cells/chemistry-of';
 import { summariseYear, type YearOutcome } from '@core/charging/summarise-year';
 import type { YearParts } from '@core/simulation/build-tables';
 import { NO_CHANGE, type WhatIf } from '@core/simulation/what-if';
-import { YearPool } from '../workers/year-pool';
+import { type YearOptions, YearPool } from '../workers/year-pool';
 import { rigFeature } from './rig-feature';
 
 const USUAL_RUNS = 1000;
@@ -62,13 +62,10 @@ export class YearSimulation {
     if (!parts || this.progress() !== null) return;
     const round = this.round;
     this.progress.set(0);
-    const outcome = await this.years(
-      parts,
-      NO_CHANGE,
-      MANY_RUNS,
-      () => round !== this.round || this.progress() === null,
-      (share) => this.progress.set(share),
-    ).catch(() => null);
+    const outcome = await this.years(parts, NO_CHANGE, MANY_RUNS, {
+      cancelled: () => round !== this.round || this.progress() === null,
+      onProgress: (share) => this.progress() !== null && this.progress.set(share),
+    }).catch(() => null);
     if (round !== this.round) return;
     if (outcome && this.progress() !== null) this.outcome.set(outcome);
     this.progress.set(null);
@@ -79,14 +76,8 @@ export class YearSimulation {
   }
 
   /** Years of any plan, summed up; null when cancelled. */
-  async years(
-    parts: YearParts,
-    change: WhatIf,
-    runs: number,
-    cancelled: () => boolean,
-    onProgress?: (share: number) => void,
-  ): Promise<YearOutcome | null> {
-    const result = await this.pool.simulate(parts, change, runs, { cancelled, ...(onProgress ? { onProgress } : {}) });
+  async years(parts: YearParts, change: WhatIf, runs: number, options: YearOptions): Promise<YearOutcome | null> {
+    const result = await this.pool.simulate(parts, change, runs, options);
     const { bank, charging, chemistryEdits } = parts;
     if (!result || !bank) return null;
     const sources = charging.sources.filter(({ on, id }) => on && id !== change.failedSourceId);
@@ -97,7 +88,7 @@ export class YearSimulation {
   private async play(parts: YearParts): Promise<void> {
     const round = this.round;
     try {
-      const outcome = await this.years(parts, NO_CHANGE, USUAL_RUNS, () => round !== this.round);
+      const outcome = await this.years(parts, NO_CHANGE, USUAL_RUNS, { cancelled: () => round !== this.round });
       if (round !== this.round || !outcome) return;
       this.before.set(this.outcome());
       this.outcome.set(outcome);

@@ -10,6 +10,8 @@ const BLOCK = 125;
 const MOST_WORKERS = 4;
 
 export interface YearOptions {
+  /** In one worker alone: for many plans at a time, each of which costs its tables. */
+  alone?: boolean;
   onProgress?: (share: number) => void;
   cancelled?: () => boolean;
 }
@@ -18,13 +20,14 @@ export interface YearOptions {
 @Injectable({ providedIn: 'root' })
 export class YearPool {
   private workers: Remote<YearWorkerApi>[] | null = null;
+  private turn = 0;
 
   /** Null when it was cancelled. @throws what a worker throws */
   async simulate(
     parts: YearParts,
     change: WhatIf,
     runs: number,
-    { onProgress, cancelled }: YearOptions = {},
+    { alone, onProgress, cancelled }: YearOptions = {},
   ): Promise<RunsResult | null> {
     const count = Math.ceil(runs / BLOCK);
     const blocks = new Array<RunsResult | undefined>(count);
@@ -37,7 +40,9 @@ export class YearPool {
         onProgress?.(++done / count);
       }
     };
-    await Promise.all(this.started().slice(0, count).map(play));
+    const all = this.started();
+    const chosen = alone ? [all[this.turn++ % all.length]!] : all.slice(0, count);
+    await Promise.all(chosen.map(play));
     const played = blocks.filter((block) => block !== undefined);
     return played.length === count ? mergeRuns(played) : null;
   }

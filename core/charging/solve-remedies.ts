@@ -21,7 +21,7 @@ const PAIRS: readonly (readonly [Lever, Lever])[] = [
 
 /**
  * The smallest of each lever that brings the worst month to the target, then of pairs: half of the first one's own answer with as
- * little of the second as then suffices. Every trial plays the same simulated years, so that more of a lever is compared with less.
+ * little of the second as then suffices. Levers are tried side by side. Every trial plays the same simulated years, so that more of a lever is compared with less.
  * @param evaluate  share of years in which the worst month stays above the reserve, with a remedy in the plan
  * @param onStep    steps done, of how many
  */
@@ -33,27 +33,36 @@ export async function solveRemedies(
 ): Promise<Solution[]> {
   const pairs = PAIRS.filter(([a, b]) => levers.includes(a) && levers.includes(b));
   const total = levers.length + pairs.length;
-  const solutions: Solution[] = [];
-  const alone = new Map<Lever, number>();
   let done = 0;
-  for (const lever of levers) {
-    const solution = await smallest(lever, {}, targetFraction, evaluate);
-    solutions.push(solution);
-    if (solution.reaches) alone.set(lever, solution.remedy[lever]!);
-    onStep(++done, total);
-  }
-  for (const [first, second] of pairs) {
-    const { step, most } = LEVER_RANGE[first];
-    const half = onStepOf(first, (alone.get(first) ?? most) / 2);
-    if (half >= step) {
-      const solution = await smallest(second, { [first]: half }, targetFraction, evaluate);
-      const needed = solution.remedy[second] ?? 0;
+  const known = new Map<string, Promise<number>>();
+  const once: Evaluate = (remedy) => {
+    const key = JSON.stringify(remedy);
+    const asked = known.get(key) ?? evaluate(remedy);
+    known.set(key, asked);
+    return asked;
+  };
+  const single = await Promise.all(
+    levers.map(async (lever) => {
+      const solution = await smallest(lever, {}, targetFraction, once);
+      onStep(++done, total);
+      return { lever, solution };
+    }),
+  );
+  const alone = new Map(
+    single.flatMap(({ lever, solution }) => (solution.reaches ? [[lever, solution.remedy[lever] ?? 0] as const] : [])),
+  );
+  const paired = await Promise.all(
+    pairs.map(async ([first, second]) => {
+      const { step, most } = LEVER_RANGE[first];
+      const half = onStepOf(first, (alone.get(first) ?? most) / 2);
+      const solution = half >= step ? await smallest(second, { [first]: half }, targetFraction, once) : null;
+      onStep(++done, total);
+      const needed = solution?.remedy[second] ?? 0;
       const less = needed < (alone.get(second) ?? Number.POSITIVE_INFINITY);
-      if (solution.reaches && needed > 0 && less) solutions.push(solution);
-    }
-    onStep(++done, total);
-  }
-  return solutions;
+      return solution?.reaches && needed > 0 && less ? [solution] : [];
+    }),
+  );
+  return [...single.map(({ solution }) => solution), ...paired.flat()];
 }
 
 async function smallest(lever: Lever, beside: Remedy, target: number, evaluate: Evaluate): Promise<Solution> {

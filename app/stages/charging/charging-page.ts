@@ -10,7 +10,7 @@ import { QuantityField } from '../../ui/quantity-field';
 import { WorkingStore } from '../../ui/working-store';
 import { ChargingFacts } from './charging-facts';
 import { ChargingTabs } from './charging-tabs';
-import { monthName, monthSentence, reasonSentence, yearsInHundred } from './charging-words';
+import { monthName, monthSentence, reasonSentence, yearsInHundred, SELDOM_DAYS } from './charging-words';
 import { EmptyCharging } from './empty-charging';
 import { LoggedMonth } from './logged-month';
 
@@ -28,6 +28,7 @@ export class ChargingPage {
   protected readonly verdicts = VERDICT_WORDS;
   protected readonly number = formatNumber;
   protected readonly monthName = monthName;
+  protected readonly seldomDays = SELDOM_DAYS;
   protected readonly year = this.facts.year;
   protected readonly worst = computed(() => this.year.outcome()?.worst ?? null);
   protected readonly sentence = computed(() => {

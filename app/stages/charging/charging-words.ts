@@ -19,6 +19,8 @@ export const MONTH_NAMES = [
   'November',
   'December',
 ] as const;
+/** From one full charge to the next: beyond this the number says nothing more. */
+export const SELDOM_DAYS = 90;
 export const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
 export const monthName = (month: number): string => MONTH_NAMES[month - 1]!;
 

@@ -13,7 +13,7 @@ const [LEFT, RIGHT, TOP, BOTTOM] = [34, 772, 8, 226];
     <svg viewBox="0 0 780 250" role="img" [attr.aria-label]="label()">
       @for (line of lines; track line) {
         <line class="rule" [attr.x1]="left" [attr.x2]="right" [attr.y1]="y(line)" [attr.y2]="y(line)" />
-        <text [attr.x]="left - 6" [attr.y]="y(line) + 4" text-anchor="end">{{ line * 100 }}</text>
+        <text [attr.x]="left - 6" [attr.y]="y(line) + 4" text-anchor="end">{{ line === 1 ? '%' : line * 100 }}</text>
       }
       @for (month of months; track month.name) {
         <line class="rule" [attr.x1]="month.x" [attr.x2]="month.x" [attr.y1]="top" [attr.y2]="bottom" />
@@ -27,6 +27,11 @@ const [LEFT, RIGHT, TOP, BOTTOM] = [34, 772, 8, 226];
     </svg>
   `,
   styles: `
+    :host {
+      display: block;
+      position: relative;
+      overflow-x: auto;
+    }
     svg {
       display: block;
       width: 100%;
@@ -59,6 +64,11 @@ const [LEFT, RIGHT, TOP, BOTTOM] = [34, 772, 8, 226];
       stroke: var(--warn);
       stroke-width: 1.4;
       stroke-dasharray: 5 3;
+    }
+    @media (max-width: 720px) {
+      svg {
+        width: 640px;
+      }
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

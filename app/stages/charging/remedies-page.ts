@@ -84,12 +84,10 @@ export class RemediesPage {
     this.problem.set(null);
     this.progress.set(0);
     const evaluate = async (remedy: Remedy) => {
-      const outcome = await this.year.years(
-        { ...parts, ...applyRemedy(parts, remedy) },
-        NO_CHANGE,
-        TRIAL_RUNS,
-        () => this.stopped,
-      );
+      const outcome = await this.year.years({ ...parts, ...applyRemedy(parts, remedy) }, NO_CHANGE, TRIAL_RUNS, {
+        alone: true,
+        cancelled: () => this.stopped,
+      });
       if (!outcome) throw new Stopped();
       return outcome.worst.stay.value;
     };

@@ -12,7 +12,7 @@ const [ZERO, REACH] = [196, 52];
     <svg viewBox="0 0 780 272" role="img" [attr.aria-label]="label()">
       @for (line of [0, 0.5, 1]; track line) {
         <line class="rule" [attr.x1]="left" [attr.x2]="right" [attr.y1]="y(line)" [attr.y2]="y(line)" />
-        <text [attr.x]="left - 6" [attr.y]="y(line) + 4" text-anchor="end">{{ line * 100 }}</text>
+        <text [attr.x]="left - 6" [attr.y]="y(line) + 4" text-anchor="end">{{ line === 1 ? '%' : line * 100 }}</text>
       }
       @for (bar of bars(); track $index) {
         <rect class="in" [attr.x]="bar.x" [attr.width]="bar.width" [attr.y]="bar.inY" [attr.height]="bar.inHeight" />
@@ -30,6 +30,11 @@ const [ZERO, REACH] = [196, 52];
     </svg>
   `,
   styles: `
+    :host {
+      display: block;
+      position: relative;
+      overflow-x: auto;
+    }
     svg {
       display: block;
       width: 100%;
@@ -62,6 +67,11 @@ const [ZERO, REACH] = [196, 52];
       stroke-width: 1.4;
       stroke-dasharray: 5 3;
     }
+    @media (max-width: 720px) {
+      svg {
+        width: 640px;
+      }
+    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -91,7 +101,7 @@ export class WeekChart {
       .map(({ day, clearness }, k) => ({
         x: LEFT + (k * (RIGHT - LEFT)) / 7,
         middle: LEFT + ((k + 0.5) * (RIGHT - LEFT)) / 7,
-        says: `${shortDay(day)}, ${Math.round(100 * clearness)} % clear`,
+        says: `${shortDay(day)}  ${Math.round(100 * clearness)} %`,
       })),
   );
   protected readonly path = computed(() =>

@@ -88,7 +88,7 @@ export class WhatIfPage {
   });
   protected readonly headline = computed(() => {
     const shown = this.shown();
-    if (!shown || !this.changed()) return 'What if it does not go as planned?';
+    if (!shown) return '';
     const fall = shown.usual.stay.value - shown.then.stay.value;
     return fall < 0.005
       ? `${monthName(shown.then.month)} would hardly notice`
@@ -106,7 +106,7 @@ export class WhatIfPage {
         return;
       }
       const play = async (runs: number, coarse: boolean) => {
-        const outcome = await this.year.years(parts, change, runs, () => !current).catch(() => null);
+        const outcome = await this.year.years(parts, change, runs, { cancelled: () => !current }).catch(() => null);
         if (current && outcome) this.answer.set({ outcome, coarse });
       };
       void play(QUICK_RUNS, true).then(() => (current ? play(BETTER_RUNS, false) : undefined));

@@ -18,7 +18,7 @@ import { MarginContent } from '../../ui/margin-slot';
 import { WorkingStore } from '../../ui/working-store';
 import { ChargingFacts } from './charging-facts';
 import { ChargingTabs } from './charging-tabs';
-import { MONTH_NAMES, monthName } from './charging-words';
+import { MONTH_NAMES, monthName, SELDOM_DAYS } from './charging-words';
 import { EmptyCharging } from './empty-charging';
 import { FanChart } from './fan-chart';
 import { WeekChart } from './week-chart';
@@ -39,6 +39,7 @@ export class YearPage {
   protected readonly year = this.facts.year;
   protected readonly number = formatNumber;
   protected readonly monthName = monthName;
+  protected readonly seldomDays = SELDOM_DAYS;
   protected readonly months = MONTH_NAMES;
   protected readonly outcome = this.year.outcome;
   protected readonly reserve = computed(() => 1 - (this.facts.bank()?.usableFraction ?? 1));
