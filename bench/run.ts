@@ -2,11 +2,13 @@ import { dayBench } from './day';
 import { firstLoadBench } from './first-load';
 import { importBench } from './import';
 import { typingBench } from './typing';
+import { yearBench } from './year';
 
 /** Benchmarks by name; each prints its own lines. Targets stand in docs/architecture.md. */
 const BENCHES: Record<string, () => Promise<void>> = {
   import: importBench,
   day: dayBench,
+  year: yearBench,
   typing: typingBench,
   'first-load': firstLoadBench,
 };

@@ -25,6 +25,17 @@ export const goTo = async (page: Page, stage: string) => {
     .click();
 };
 
+/** Opens another address of the rig without loading the program anew. */
+export async function visit(page: Page, path: string): Promise<void> {
+  const before = await page.title();
+  await page.evaluate((to) => {
+    history.pushState(null, '', to);
+    dispatchEvent(new PopStateEvent('popstate', { state: null }));
+  }, path);
+  await expect.poll(() => page.title()).not.toBe(before);
+  await expect(headline(page)).toBeVisible();
+}
+
 /** Waits until the footer says that the newest edit is kept. */
 export async function saved(page: Page): Promise<void> {
   await expect(page.getByRole('status').filter({ hasText: /^Saved here/ })).toBeVisible();

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { headline, openDemo, WAGTAIL } from './helpers';
+import { headline, openDemo, visit, WAGTAIL } from './helpers';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
@@ -35,6 +35,13 @@ test('nothing is wider than the screen, and what is pressed is big enough', asyn
     'bank/sag',
     'bank/shelf',
     'bank/chemistry',
+    'charging',
+    'charging/sources',
+    'charging/place',
+    'charging/one-charge',
+    'charging/year',
+    'charging/remedies',
+    'charging/what-if',
     'monitor',
     'logbook',
     'logbook/readings',
@@ -43,8 +50,7 @@ test('nothing is wider than the screen, and what is pressed is big enough', asyn
     'rig',
     'wiring',
   ]) {
-    await page.goto(`${WAGTAIL}/${view}`);
-    await expect(headline(page)).toBeVisible();
+    await visit(page, `${WAGTAIL}/${view}`);
     await page.waitForTimeout(300);
     const wide = await page.evaluate(() => {
       const main = document.querySelector('main')!;

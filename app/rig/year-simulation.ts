@@ -1,4 +1,4 @@
-import { computed, effect, inject, Injectable, signal } from '@angular/core';
+import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { chemistryOf } from '@core/cells/chemistry-of';
 import { summariseYear, type YearOutcome } from '@core/charging/summarise-year';
@@ -7,6 +7,9 @@ import { NO_CHANGE, type WhatIf } from '@core/simulation/what-if';
 import { type YearOptions, YearPool } from '../workers/year-pool';
 import { rigFeature } from './rig-feature';
 
+/** Enough for a word in the spine, in one worker. */
+const GLANCE_RUNS = 250;
+/** While the charging stage is open. */
 const USUAL_RUNS = 1000;
 const MANY_RUNS = 10_000;
 /** Typing goes on for so long; years are played when it pauses. */
@@ -35,6 +38,9 @@ export class YearSimulation {
   readonly problem = signal<string | null>(null);
   /** Share played of the many runs, null while none are being played. */
   readonly progress = signal<number | null>(null);
+  /** Pages of the charging stage that are open. */
+  private readonly attending = signal(0);
+  private played: YearParts | null = null;
   private rigId: string | null = null;
   private round = 0;
 
@@ -42,6 +48,9 @@ export class YearSimulation {
     effect((onCleanup) => {
       const parts = this.parts();
       const id = this.rig()?.id ?? null;
+      const runs = this.attending() > 0 ? USUAL_RUNS : GLANCE_RUNS;
+      const known = untracked(this.outcome);
+      if (parts !== null && parts === this.played && known && known.runs >= runs) return;
       this.round++;
       this.progress.set(null);
       if (id !== this.rigId || parts === null) {
@@ -51,9 +60,15 @@ export class YearSimulation {
       }
       this.pending.set(parts !== null);
       if (parts === null) return;
-      const timer = setTimeout(() => void this.play(parts), PAUSE_MS);
+      const timer = setTimeout(() => void this.play(parts, runs), PAUSE_MS);
       onCleanup(() => clearTimeout(timer));
     });
+  }
+
+  /** A page that shows the year is open: it is played more finely. Call what is returned when the page goes. */
+  attend(): () => void {
+    this.attending.update((pages) => pages + 1);
+    return () => this.attending.update((pages) => pages - 1);
   }
 
   /** Plays the plan in 10,000 years; may be cancelled. */
@@ -85,12 +100,15 @@ export class YearSimulation {
     return summariseYear(result, sources, 1 - bank.usableFraction, coulombicFraction, charging.targetFraction);
   }
 
-  private async play(parts: YearParts): Promise<void> {
+  private async play(parts: YearParts, runs: number): Promise<void> {
     const round = this.round;
     try {
-      const outcome = await this.years(parts, NO_CHANGE, USUAL_RUNS, { cancelled: () => round !== this.round });
+      const options = { alone: runs < USUAL_RUNS, cancelled: () => round !== this.round };
+      const outcome = await this.years(parts, NO_CHANGE, runs, options);
       if (round !== this.round || !outcome) return;
-      this.before.set(this.outcome());
+      // The same plan played more finely has moved nothing.
+      if (this.played !== parts) this.before.set(this.outcome());
+      this.played = parts;
       this.outcome.set(outcome);
       this.problem.set(null);
     } catch (error) {

@@ -7,7 +7,12 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
     @if (editable()) {
       <div class="edit" role="group" [attr.aria-label]="label()">
         @for (height of heights(); track $index) {
-          <button type="button" [attr.aria-label]="hourName($index) + ', ' + state(height)" (click)="turn($index)">
+          <button
+            type="button"
+            [title]="hourName($index)"
+            [attr.aria-label]="hourName($index) + ', ' + state(height)"
+            (click)="turn($index)"
+          >
             <span [style.height.%]="height * 100"></span>
           </button>
         }
@@ -36,13 +41,22 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
     rect.off {
       fill: var(--rule2);
     }
+    :host:has(.edit) {
+      display: block;
+      container-type: inline-size;
+    }
+    /* In little room three rows: night, day and evening. */
     .edit {
       display: grid;
-      grid-template-columns: repeat(24, minmax(0, 1fr));
+      grid-template-columns: repeat(8, minmax(24px, 1fr));
+      grid-auto-rows: 26px;
       gap: 1px;
-      height: 30px;
-      min-width: 260px;
-      border-bottom: 1px solid var(--rule2);
+    }
+    @container (min-width: 620px) {
+      .edit {
+        grid-template-columns: repeat(24, minmax(24px, 1fr));
+        grid-auto-rows: 30px;
+      }
     }
     button {
       display: flex;
@@ -58,7 +72,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
     }
     @media (max-width: 720px) {
       .edit {
-        height: 60px;
+        grid-auto-rows: 48px;
       }
     }
   `,

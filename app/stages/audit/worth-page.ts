@@ -68,7 +68,7 @@ import { AuditTabs } from './audit-tabs';
         </tbody>
       </table>
       <section class="strip">
-        <h2>In solar <span>until the charging stage is planned</span></h2>
+        <h2>In solar <span>hours of full sun in the month you size for; Charging, Place and season has them</span></h2>
         <co-quantity
           class="form"
           caption="Peak-sun hours a day"

@@ -10,7 +10,7 @@ import { QuantityField } from '../../ui/quantity-field';
 import { WorkingStore } from '../../ui/working-store';
 import { ChargingFacts } from './charging-facts';
 import { ChargingTabs } from './charging-tabs';
-import { monthName, monthSentence, reasonSentence, yearsInHundred, SELDOM_DAYS } from './charging-words';
+import { monthName, monthSentence, REASON_WORDS, reasonSentence, yearsInHundred, SELDOM_DAYS } from './charging-words';
 import { EmptyCharging } from './empty-charging';
 import { LoggedMonth } from './logged-month';
 
@@ -26,6 +26,7 @@ export class ChargingPage {
   protected readonly facts = inject(ChargingFacts);
   protected readonly limits = LIMITS;
   protected readonly verdicts = VERDICT_WORDS;
+  protected readonly reasons = REASON_WORDS;
   protected readonly number = formatNumber;
   protected readonly monthName = monthName;
   protected readonly seldomDays = SELDOM_DAYS;

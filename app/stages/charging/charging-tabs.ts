@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component } from '@angular/core';
+import { ChangeDetectionStrategy, Component, DestroyRef, inject } from '@angular/core';
+import { YearSimulation } from '../../rig/year-simulation';
 import { type Leaf, Leaves } from '../../ui/leaves';
 
 @Component({
@@ -17,4 +18,8 @@ export class ChargingTabs {
     { path: ['remedies'], says: 'Remedies' },
     { path: ['what-if'], says: 'What if' },
   ];
+
+  constructor() {
+    inject(DestroyRef).onDestroy(inject(YearSimulation).attend());
+  }
 }

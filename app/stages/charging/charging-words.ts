@@ -55,6 +55,15 @@ export function reasonSentence(month: MonthOutcome): string {
   return says[month.reason];
 }
 
+/** The reason in a few words, for a row. */
+export const REASON_WORDS: Record<MonthReason, string> = {
+  enough: '',
+  'too-little': 'too little offered',
+  temperature: 'too cold or hot to charge',
+  slow: 'taken too slowly',
+  spells: 'dull spells',
+};
+
 const ISSUE: Record<ProfileIssue['code'], (is: string, wanted: string) => string> = {
   'absorption-high': (is, wanted) => `absorbs at ${is} V; this bank wants ${wanted} V: too high harms it`,
   'absorption-low': (is, wanted) => `absorbs at ${is} V; this bank wants ${wanted} V: it never finishes a charge`,
