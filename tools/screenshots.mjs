@@ -11,6 +11,8 @@ const DESK = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
 const WAGTAIL = '/rig/demo-pied-wagtail';
 const SALTMARSH = '/rig/demo-saltmarsh-survey';
+/** The year has been played. */
+const played = (page) => page.locator('main table').first().waitFor();
 const VIEWS = [
   { name: 'start', path: '/', theme: 'light', size: DESK },
   { name: 'audit', path: `${WAGTAIL}/audit`, theme: 'light', size: DESK },
@@ -21,6 +23,19 @@ const VIEWS = [
   { name: 'bank', path: `${WAGTAIL}/bank`, theme: 'light', size: DESK },
   { name: 'bank-configurations', path: `${WAGTAIL}/bank/configurations`, theme: 'light', size: DESK },
   { name: 'bank-sag', path: `${WAGTAIL}/bank/sag`, theme: 'light', size: DESK },
+  { name: 'charging', path: `${WAGTAIL}/charging`, theme: 'light', size: DESK, then: played },
+  { name: 'charging-sources', path: `${WAGTAIL}/charging/sources`, theme: 'light', size: DESK },
+  { name: 'charging-year', path: `${WAGTAIL}/charging/year`, theme: 'dark', size: DESK, then: played },
+  {
+    name: 'charging-remedies',
+    path: `${WAGTAIL}/charging/remedies`,
+    theme: 'light',
+    size: DESK,
+    then: async (page) => {
+      await page.getByRole('button', { name: 'Find the smallest remedies' }).click();
+      await page.getByRole('table', { name: 'Remedies by cost' }).waitFor({ timeout: 120_000 });
+    },
+  },
   { name: 'monitor', path: `${WAGTAIL}/monitor`, theme: 'light', size: DESK },
   { name: 'ledger', path: `${WAGTAIL}/logbook?day=2026-03-12`, theme: 'light', size: DESK },
   { name: 'ledger-behind-dark', path: `${SALTMARSH}/logbook?day=all`, theme: 'dark', size: DESK },
