@@ -2,7 +2,7 @@ import { computed, effect, inject, Injectable, signal, untracked } from '@angula
 import { Store } from '@ngrx/store';
 import { chemistryOf } from '@core/cells/chemistry-of';
 import { summariseYear, type YearOutcome } from '@core/charging/summarise-year';
-import type { YearParts } from '@core/simulation/build-tables';
+import type { YearParts } from '@core/simulation/year-parts';
 import { NO_CHANGE, type WhatIf } from '@core/simulation/what-if';
 import { type YearOptions, YearPool } from '../workers/year-pool';
 import { rigFeature } from './rig-feature';
@@ -118,7 +118,8 @@ export class YearSimulation {
   }
 }
 
-function sameParts(a: YearParts | null, b: YearParts | null): boolean {
+/** Whether two plans have the same year. */
+export function sameParts(a: YearParts | null, b: YearParts | null): boolean {
   if (a === null || b === null) return a === b;
   return (Object.keys(b) as (keyof YearParts)[]).every((key) => a[key] === b[key]);
 }

@@ -17,6 +17,26 @@ export interface Command {
   run: () => void;
 }
 
+/** Leaves of the stages that are looked for by name. */
+const PAGES: readonly (readonly [path: string, says: string])[] = [
+  ['audit/day', 'See the day hour by hour'],
+  ['audit/worth', 'See what halving a load is worth'],
+  ['audit/inverters', 'Test an inverter'],
+  ['audit/how-long', 'Ask how long it runs'],
+  ['bank/need', 'See what the bank must hold'],
+  ['bank/configurations', 'Compare configurations'],
+  ['bank/voltage', 'Compare 12, 24 and 48 V'],
+  ['bank/sag', 'See where the voltage sags'],
+  ['bank/shelf', 'Open the shelf of batteries'],
+  ['bank/chemistry', 'Look up a chemistry'],
+  ['charging/sources', 'Enter what charges the bank'],
+  ['charging/place', 'Set place and season'],
+  ['charging/one-charge', 'Play one charge'],
+  ['charging/year', 'See the year'],
+  ['charging/remedies', 'Find a remedy'],
+  ['charging/what-if', 'Ask what if'],
+];
+
 /** Everything that can be done from anywhere: found by `/`, listed by `?`, most of it on a key. */
 @Injectable({ providedIn: 'root' })
 export class Commands {
@@ -42,6 +62,7 @@ export class Commands {
       key: String(stage.number),
       run: () => this.goTo(stage.id),
     })),
+    ...PAGES.map(([path, says]) => ({ id: path, says, key: '', run: () => this.goTo(path) })),
     { id: 'import', says: 'Import a meter’s file', key: 'i', run: () => this.goTo('logbook/import') },
     { id: 'readings', says: 'Look through the readings', key: '', run: () => this.goTo('logbook/readings') },
     { id: 'logs', says: 'Look through the imported logs', key: '', run: () => this.goTo('logbook/logs') },

@@ -1,6 +1,6 @@
 import { Injectable } from '@angular/core';
 import { type Remote, wrap } from 'comlink';
-import type { YearParts } from '@core/simulation/build-tables';
+import type { YearParts } from '@core/simulation/year-parts';
 import { mergeRuns, type RunsResult } from '@core/simulation/runs-result';
 import type { WhatIf } from '@core/simulation/what-if';
 import type { YearWorkerApi } from './year-worker-api';

@@ -1,5 +1,6 @@
 import { expose, transfer } from 'comlink';
-import { buildTables, type YearParts } from '@core/simulation/build-tables';
+import { buildTables } from '@core/simulation/build-tables';
+import type { YearParts } from '@core/simulation/year-parts';
 import { TRACE_COLUMNS } from '@core/simulation/runs-result';
 import { simulateRuns, YEAR_SEED } from '@core/simulation/simulate-runs';
 import { TableCache } from '@core/simulation/table-cache';

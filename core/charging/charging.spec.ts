@@ -5,6 +5,8 @@ import type { Source } from '../rig/charging';
 import { siteYear } from '../sources/site-year';
 import { chargeLimit } from './charge-limit';
 import { chargingVoltage } from './charging-voltage';
+import { chargeFigures } from './charge-figures';
+import { levelSunDay } from './light-figures';
 import { monthReason, monthVerdict } from './month-verdict';
 import { profileIssues } from './profile-check';
 import { relayCurrent } from './relay-current';
@@ -140,6 +142,54 @@ describe('one charge', () => {
   });
   it('never ends where next to nothing is offered', () => {
     expect(singleCharge(CHEMISTRIES.lfp, 200, 0.2, 0, 100, 20).hoursTo[0]!.hours).toBeNull();
+  });
+});
+
+describe('workings', () => {
+  it('of a charge carry what was played and under which conditions', () => {
+    const run = singleCharge(CHEMISTRIES.lfp, 200, 0.5, 50, 100, 20);
+    const limitA = chargeLimit(lfp, { sharedLimitA: null }, {});
+    const given = { chemistry: CHEMISTRIES.lfp, fromSoc: 0.5, offeredA: 50, limitA, capacityAh: 200 };
+    const { rows, tailH, shortAh } = chargeFigures(run, given, 30);
+    expect(rows.map(({ hours }) => hours?.value)).toEqual(run.hoursTo.map(({ hours }) => hours));
+    expect(tailH!.working.terms.find(({ says }) => says === 'tail current')!.value).toBeCloseTo(8, 9);
+    expect(shortAh.value).toBeCloseTo(25, 9);
+    expect(shortAh.working.terms.map(({ says }) => says)).toContain('most that may go in');
+  });
+  it('of the light multiply out', () => {
+    for (const site of around.sites) {
+      const sunny = levelSunDay(site);
+      expect(sunny.value).toBeCloseTo(sunny.working.terms[0]!.value * sunny.working.terms[1]!.value, 12);
+    }
+  });
+});
+
+describe('twelve figures by hand', () => {
+  it('come back as they were put in', () => {
+    const hours = [1, 1.5, 2.5, 3.5, 4, 4.5, 5, 4.2, 3.2, 2, 1.2, 0.8];
+    const sites = siteYear({ ...newCharging(), weather: { by: 'peak-sun', hours } }, place);
+    expect(sites.map((site) => Number(levelSunDay(site).value.toFixed(6)))).toEqual(hours);
+    const clearness = hours.map((one) => one / 10);
+    const clear = siteYear({ ...newCharging(), weather: { by: 'clearness', clearness } }, place);
+    expect(clear.map((site) => site.clearness)).toEqual(
+      clearness.map((value) => ({ value, origin: 'entered', note: undefined })),
+    );
+  });
+  it('shift by half a year south of the equator, and follow a stop', () => {
+    const south = siteYear(newCharging(), { ...place, latitudeDeg: -48 });
+    expect(south.map(({ tempC }) => tempC.value)[0]).toBe(around.sites[6]!.tempC.value);
+    const stop = {
+      id: 's',
+      name: 'South',
+      months: [12, 1],
+      latitudeDeg: 39,
+      longitudeDeg: 0,
+      climateId: 'warm-sea' as const,
+    };
+    const moved = siteYear({ ...newCharging(), stops: [stop] }, place);
+    expect(moved[11]!.name).toBe('South');
+    expect(levelSunDay(moved[11]!).value).toBeGreaterThan(1.5 * levelSunDay(around.sites[11]!).value);
+    expect(moved[5]).toEqual(around.sites[5]);
   });
 });
 

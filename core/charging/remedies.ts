@@ -1,7 +1,7 @@
 import type { Bank } from '../rig/bank';
 import type { ChargingPlan, Source } from '../rig/charging';
 import { newArray, newEngine, newSource, weekOf } from '../rig/new-rig';
-import type { YearParts } from '../simulation/build-tables';
+import type { YearParts } from '../simulation/year-parts';
 
 /** What can be moved so that charging keeps up. */
 export const LEVERS = ['array', 'drive', 'shore', 'cut', 'bank'] as const;

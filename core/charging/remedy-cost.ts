@@ -3,6 +3,7 @@ import { formula } from '../formula/formula';
 import type { Bank } from '../rig/bank';
 import type { RemedyPrices } from '../rig/charging';
 import type { Remedy } from './remedies';
+import { stayShare } from './year-formulas';
 
 const cost = formula({
   id: 'charging.remedy-cost',
@@ -11,13 +12,13 @@ const cost = formula({
   words: 'array + batteries + hours of driving and mains over the years',
   terms: {
     arrayW: { says: 'array more', unit: 'W' },
-    perArrayW: { says: 'for each W', unit: 'Price' },
+    perArrayW: { says: 'for each W', unit: 'UnitPrice' },
     strings: { says: 'strings of batteries more', unit: 'Count' },
     perString: { says: 'for each', unit: 'Price' },
     driveH: { says: 'driving more a week', unit: 'H' },
-    perDriveH: { says: 'for each hour', unit: 'Price' },
+    perDriveH: { says: 'for each hour', unit: 'UnitPrice' },
     shoreH: { says: 'mains or generator more a week', unit: 'H' },
-    perShoreH: { says: 'for each hour', unit: 'Price' },
+    perShoreH: { says: 'for each hour', unit: 'UnitPrice' },
     years: { says: 'years counted', unit: 'Count' },
   },
   compute: (t) =>
@@ -42,6 +43,17 @@ const mass = formula({
   compute: ({ arrayW, kgPerW, strings, stringKg }) => arrayW * kgPerW + strings * stringKg,
   source: 'battery sheet; framed glass modules',
 });
+
+/** Share of years of a trial, with its working. @param stay share that stayed above the reserve */
+export const trialStay = (stay: number, runs: number, reserveSoc: number, remedy: Remedy): Figure =>
+  stayShare.figure(
+    {
+      stayed: computed(Math.round(stay * runs), 'the worst month, with the remedy'),
+      runs: byDefault(runs),
+      reserveSoc: entered(reserveSoc, 'the bank’s usable share'),
+    },
+    { key: `trial:${JSON.stringify(remedy)}` },
+  );
 
 /** Framed glass modules with their frame on the roof, kg a watt; typical. */
 const KG_PER_W = 0.06;

@@ -2,28 +2,15 @@ import { computed, entered, type Figure, type Sourced } from '../formula/figure'
 import { formula, sumFigure } from '../formula/formula';
 import type { Bank, ChemistryEdits } from '../rig/bank';
 import type { SolarArray, SolarSource, Source } from '../rig/charging';
-import { aboveAirWhPerM2 } from '../sources/above-air';
-import { MEAN_DAY, MONTH_DAYS, meanTrack, type SiteMonth } from '../sources/site-year';
+import { MONTH_DAYS, meanTrack, type SiteMonth } from '../sources/site-year';
 import { skyDay } from '../sources/sky-day';
 import { solarHoursA } from '../sources/solar-current';
 import { STEPS_PER_HOUR } from '../sources/sun-track';
 import { planeOfArray, type SkyModel } from '../sources/tilted-plane';
 import { monthStart } from '../simulation/calendar';
+import { aboveAirDay } from './light-figures';
 import { relayCurrent } from './relay-current';
 import { runningShares } from './week-hours';
-
-const aboveAir = formula({
-  id: 'charging.above-air',
-  says: 'light above the air, level',
-  unit: 'H',
-  words: 'from latitude and day of the year, as hours of full sun (1 kW/m²)',
-  terms: {
-    latitudeDeg: { says: 'latitude', unit: 'Degree' },
-    dayOfYear: { says: 'mean day of the month', unit: 'Count' },
-  },
-  compute: ({ latitudeDeg, dayOfYear }) => aboveAirWhPerM2(latitudeDeg, dayOfYear) / 1000,
-  source: 'FAO Irrigation and Drainage Paper 56, equation 21; mean days: Klein',
-});
 
 const onPlane = formula({
   id: 'charging.plane-sun',
@@ -137,10 +124,7 @@ function solarDay(source: SolarSource, site: SiteMonth, around: Surroundings): F
     const freeAh = dayAh([array], Number.MAX_VALUE);
     const sunH = onPlane.figure(
       {
-        aboveAirH: aboveAir.figure({
-          latitudeDeg: entered(site.latitudeDeg, site.name),
-          dayOfYear: computed(MEAN_DAY[site.month - 1]!),
-        }),
+        aboveAirH: aboveAirDay(site),
         clearness: site.clearness,
         tiltRatio: computed(tiltRatio, `${array.tiltDeg}° towards ${array.azimuthDeg}°`),
         unshaded: computed(all > 0 ? seen / all : 1, 'hour by hour'),

@@ -3,12 +3,22 @@ import { FULL_SOC } from '../simulation/simulate-runs';
 import { type MonthSum, type RunsResult, SOC_BINS } from '../simulation/runs-result';
 import { MONTH_DAYS } from '../sources/site-year';
 import { monthReason, type MonthReason, monthVerdict, type MonthVerdict } from './month-verdict';
-import { ahPerDay, daysBetweenFull, hoursPerMonth, lowestSoc, stayShare } from './year-formulas';
+import {
+  ahPerDay,
+  daysBetweenFull,
+  hoursPerMonth,
+  longestGap,
+  lowestSoc,
+  sourceShare,
+  stayShare,
+} from './year-formulas';
 
 export interface SourceMonth {
   id: string;
   offeredAh: Figure;
   refusedAh: Figure;
+  /** Of what all sources offer. */
+  share: Figure;
 }
 
 /** One month of the simulated years. */
@@ -24,7 +34,7 @@ export interface MonthOutcome {
   /** Null where the bank never became full. */
   betweenFull: Figure | null;
   /** Most days without a full charge, in nine years of ten not exceeded. */
-  longestGapDays: number;
+  longestGap: Figure;
   offeredAh: Figure;
   usedAh: Figure;
   inAh: Figure;
@@ -147,13 +157,23 @@ export function summariseYear(
               { key },
             )
           : null,
-      longestGapDays: gaps[Math.floor(0.9 * (runs - 1))]!,
+      longestGap: longestGap.figure(
+        { days: computed(gaps[Math.floor(0.9 * (runs - 1))]!, 'simulation'), share: byDefault(0.9), runs: drawn },
+        { key },
+      ),
       ...sums,
-      bySource: sources.map(({ id, name }, s) => ({
-        id,
-        offeredAh: perDay(result.sourceOfferedAh[s * 12 + month]!, `offered:${id}`, `${name}: offered, a day`),
-        refusedAh: perDay(result.sourceRefusedAh[s * 12 + month]!, `refused:${id}`, `${name}: refused, a day`),
-      })),
+      bySource: sources.map(({ id, name }, s) => {
+        const own = perDay(result.sourceOfferedAh[s * 12 + month]!, `offered:${id}`, `${name}: offered, a day`);
+        return {
+          id,
+          offeredAh: own,
+          refusedAh: perDay(result.sourceRefusedAh[s * 12 + month]!, `refused:${id}`, `${name}: refused, a day`),
+          share: sourceShare.figure(
+            { ownAh: own, allAh: sums.offeredAh },
+            { key: `${id}:${key}`, says: `${name}: share of what is offered` },
+          ),
+        };
+      }),
     };
   });
   const worst = months.reduce((least, one) => {

@@ -72,3 +72,30 @@ export const daysBetweenFull = formula({
   compute: ({ days, runs, fullDays }) => (days * runs) / fullDays,
   source: SIMULATED,
 });
+
+export const longestGap = formula({
+  id: 'charging.longest-gap',
+  says: 'longest without a full charge',
+  unit: 'Day',
+  words: 'most days without a full charge, as nine years in ten do not exceed',
+  terms: {
+    days: { says: 'drawn', unit: 'Day' },
+    share: { says: 'years that stay within', unit: 'Fraction' },
+    runs: { says: 'simulated years', unit: 'Count' },
+  },
+  compute: ({ days }) => days,
+  source: SIMULATED,
+});
+
+export const sourceShare = formula({
+  id: 'charging.source-share',
+  says: 'share of what is offered',
+  unit: 'Fraction',
+  words: 'offered by this source ÷ offered by all',
+  terms: {
+    ownAh: { says: 'by this source', unit: 'AhPerDay' },
+    allAh: { says: 'by all', unit: 'AhPerDay' },
+  },
+  compute: ({ ownAh, allAh }) => (allAh > 0 ? ownAh / allAh : 0),
+  source: SIMULATED,
+});

@@ -18,6 +18,8 @@ export const UNITS = {
   Kg: { symbol: 'kg', factor: 1, decimals: 1 },
   Litre: { symbol: 'l', factor: 1, decimals: 0 },
   Price: { symbol: '', factor: 1, decimals: 0 },
+  /** Of one watt, hour, amp-hour. */
+  UnitPrice: { symbol: '', factor: 1, decimals: 2 },
   PricePerKwh: { symbol: 'per kWh', factor: 1, decimals: 2 },
   CRate: { symbol: 'C', factor: 1, decimals: 2 },
   Minute: { symbol: 'min', factor: 1, decimals: 0 },

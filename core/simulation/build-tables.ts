@@ -4,7 +4,6 @@ import { interpolate } from '../cells/interpolate';
 import { chargeLimit } from '../charging/charge-limit';
 import { chargingVoltage } from '../charging/charging-voltage';
 import { byDefault } from '../formula/figure';
-import type { Rig } from '../rig/rig';
 import { siteYear } from '../sources/site-year';
 import { daysAbout, MONTH_OF_DAY } from './calendar';
 import { firstDay } from './first-day';
@@ -14,10 +13,8 @@ import { sourceTable } from './source-table';
 import type { TableCache } from './table-cache';
 import { clearnessByZ, tempOfYear } from './weather-tables';
 import { HEAT_DAYS, NO_CHANGE, type WhatIf } from './what-if';
+import type { YearParts } from './year-parts';
 import { LEAST_TEMP, MOST_TEMP, type YearTables } from './year-tables';
-
-/** What of a rig its year follows from. */
-export type YearParts = Pick<Rig, 'audit' | 'loads' | 'inverters' | 'bank' | 'chemistryEdits' | 'charging' | 'place'>;
 
 const DAYS_A_MONTH = 30.4;
 const NOTHING_ASKED = { dayAh: byDefault(0), hoursWh: Array<number>(24).fill(0) };

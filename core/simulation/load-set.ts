@@ -4,7 +4,7 @@ import { daysOfLoads } from '../audit/sizing-day';
 import { nominalVoltage } from '../bank/size-bank';
 import { monthAmbientC } from '../charging/month-ambient';
 import type { SiteMonth } from '../sources/site-year';
-import type { YearParts } from './build-tables';
+import type { YearParts } from './year-parts';
 import type { TableCache } from './table-cache';
 import { GRID_U, type LoadSet } from './year-tables';
 

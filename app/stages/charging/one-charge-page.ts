@@ -2,13 +2,16 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, sig
 import { CHEMISTRIES } from '@core/cells/chemistry.data';
 import { chemistryOf } from '@core/cells/chemistry-of';
 import { relayCurrent } from '@core/charging/relay-current';
-import { shortChargeAh, singleCharge } from '@core/charging/single-charge';
+import { chargeFigures } from '@core/charging/charge-figures';
+import { singleCharge } from '@core/charging/single-charge';
 import { formatNumber } from '@core/quantity/format';
 import type { Source } from '@core/rig/charging';
 import { LIMITS } from '@core/rig/limits';
+import { FigurePart } from '../../ui/figure';
 import { LineChart, type ChartLine } from '../../ui/line-chart';
 import { MarginContent } from '../../ui/margin-slot';
 import { QuantityField } from '../../ui/quantity-field';
+import { WorkingStore } from '../../ui/working-store';
 import { ChargingFacts } from './charging-facts';
 import { ChargingTabs } from './charging-tabs';
 
@@ -17,7 +20,7 @@ const MINUTES = { min: 1, max: 1440, integer: true };
 /** One charge from here to full: how long to each state of charge, and what a short one gives. */
 @Component({
   selector: 'co-one-charge-page',
-  imports: [ChargingTabs, LineChart, MarginContent, QuantityField],
+  imports: [ChargingTabs, FigurePart, LineChart, MarginContent, QuantityField],
   templateUrl: './one-charge-page.html',
   styleUrl: './one-charge-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -64,7 +67,18 @@ export class OneChargePage {
     const netA = Math.max(0, this.offeredA() - this.loadA());
     return singleCharge(this.chemistry(), this.capacityAh(), this.fromSoc(), netA, limitA, this.tempC());
   });
-  protected readonly shortAh = computed(() => (this.run() ? shortChargeAh(this.run()!, this.minutes()) : 0));
+  protected readonly figures = computed(() => {
+    const [run, limitA] = [this.run(), this.facts.limitA()];
+    if (!run || !limitA) return null;
+    const given = {
+      chemistry: this.chemistry(),
+      fromSoc: this.fromSoc(),
+      offeredA: Math.max(0, this.offeredA() - this.loadA()),
+      limitA,
+      capacityAh: this.capacityAh(),
+    };
+    return chargeFigures(run, given, this.minutes());
+  });
   protected readonly shortSoc = computed(() => {
     const soc = this.run()?.soc ?? [];
     return soc[Math.min(this.minutes(), soc.length - 1)] ?? this.fromSoc();
@@ -112,6 +126,10 @@ export class OneChargePage {
       label: `${k * step} h`,
     }));
   });
+
+  constructor() {
+    inject(WorkingStore).suggest(computed(() => this.figures()?.rows.at(-1)?.hours ?? null));
+  }
 
   protected toggle(id: string): void {
     const on = new Set(this.on());

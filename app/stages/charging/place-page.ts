@@ -1,18 +1,19 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
+import { aboveAirDay, levelSunDay } from '@core/charging/light-figures';
 import { formatNumber } from '@core/quantity/format';
 import type { Stop, Weather } from '@core/rig/charging';
 import { LIMITS } from '@core/rig/limits';
-import { aboveAirWhPerM2 } from '@core/sources/above-air';
 import { CLIMATE_IDS, type ClimateId, CLIMATES } from '@core/sources/climates.data';
 import { type HourlyRefusal, readHourly } from '@core/sources/read-hourly';
-import { MEAN_DAY } from '@core/sources/site-year';
 import { RigEdits } from '../../rig/rig-actions';
 import { Choice, type Option } from '../../ui/choice';
+import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
 import { MethodSwitch } from '../../ui/method-switch';
 import { QuantityField } from '../../ui/quantity-field';
 import { TextField } from '../../ui/text-field';
+import { WorkingStore } from '../../ui/working-store';
 import { ChargingFacts } from './charging-facts';
 import { ChargingTabs } from './charging-tabs';
 import { MONTH_NAMES } from './charging-words';
@@ -30,7 +31,7 @@ const LARGEST_FILE = 30_000_000;
 /** Where the rig is through the year, and how clear and warm it is there. */
 @Component({
   selector: 'co-place-page',
-  imports: [ChargingTabs, Choice, MarginContent, MethodSwitch, MonthRow, QuantityField, TextField],
+  imports: [ChargingTabs, Choice, FigurePart, MarginContent, MethodSwitch, MonthRow, QuantityField, TextField],
   templateUrl: './place-page.html',
   styleUrl: './place-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -51,16 +52,18 @@ export class PlacePage {
 
   /** Level light of each month, as hours of full sun. */
   protected readonly rows = computed(() =>
-    (this.facts.sites() ?? []).map((site, k) => ({
+    (this.facts.sites() ?? []).map((site) => ({
       site,
-      sunH: (aboveAirWhPerM2(site.latitudeDeg, MEAN_DAY[k]!) * site.clearness.value) / 1000,
-      aboveH: aboveAirWhPerM2(site.latitudeDeg, MEAN_DAY[k]!) / 1000,
+      sunH: levelSunDay(site),
+      aboveH: aboveAirDay(site),
     })),
   );
   protected readonly dullest = computed(() =>
-    this.rows().reduce((least, row) => (row.sunH < least.sunH ? row : least)),
+    this.rows().reduce((least, row) => (row.sunH.value < least.sunH.value ? row : least)),
   );
-  protected readonly brightest = computed(() => this.rows().reduce((most, row) => (row.sunH > most.sunH ? row : most)));
+  protected readonly brightest = computed(() =>
+    this.rows().reduce((most, row) => (row.sunH.value > most.sunH.value ? row : most)),
+  );
   protected readonly models = computed(() => [
     {
       id: 'hay-davies',
@@ -75,6 +78,10 @@ export class PlacePage {
       answer: '',
     },
   ]);
+
+  constructor() {
+    inject(WorkingStore).suggest(computed(() => (this.rows().length > 0 ? this.dullest().sunH : null)));
+  }
 
   protected placeTo(changes: object): void {
     const place = this.place();
@@ -94,7 +101,7 @@ export class PlacePage {
         weather: { by, clearness: rows.map(({ site }) => Number(site.clearness.value.toFixed(3))) },
       });
     if (by === 'peak-sun')
-      this.facts.change({ weather: { by, hours: rows.map(({ sunH }) => Number(sunH.toFixed(2))) } });
+      this.facts.change({ weather: { by, hours: rows.map(({ sunH }) => Number(sunH.value.toFixed(2))) } });
     if (by === 'file') this.note.set('Choose the file: a column of time and one of level irradiance, W/m².');
   }
 

@@ -1,14 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { applyRemedy, type Remedy } from '@core/charging/remedies';
-import { remedyCost } from '@core/charging/remedy-cost';
+import { remedyCost, trialStay } from '@core/charging/remedy-cost';
 import { type Solution, solveRemedies } from '@core/charging/solve-remedies';
 import { formatNumber } from '@core/quantity/format';
 import type { RemedyPrices } from '@core/rig/charging';
 import { LIMITS } from '@core/rig/limits';
-import type { YearParts } from '@core/simulation/build-tables';
+import type { YearParts } from '@core/simulation/year-parts';
 import { NO_CHANGE } from '@core/simulation/what-if';
 import { RigEdits } from '../../rig/rig-actions';
+import { sameParts } from '../../rig/year-simulation';
 import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
 import { QuantityField } from '../../ui/quantity-field';
@@ -44,7 +45,9 @@ export class RemediesPage {
   protected readonly problem = signal<string | null>(null);
   /** What was found, and for which plan: another plan makes it stale. */
   private readonly found = signal<{ parts: YearParts; solutions: Solution[] } | null>(null);
-  protected readonly stale = computed(() => this.found() !== null && this.found()!.parts !== this.year.parts());
+  protected readonly stale = computed(
+    () => this.found() !== null && !sameParts(this.found()!.parts, this.year.parts()),
+  );
   protected readonly rows = computed(() => {
     const [found, plan] = [this.found(), this.facts.plan()];
     const bank = found?.parts.bank;
@@ -54,6 +57,7 @@ export class RemediesPage {
         ...solution,
         ...remedyCost(solution.remedy, bank, plan.prices),
         key: remedySentence(solution.remedy),
+        above: trialStay(solution.stay, TRIAL_RUNS, 1 - bank.usableFraction, solution.remedy),
       }))
       .sort((a, b) => Number(b.reaches) - Number(a.reaches) || a.price.value - b.price.value);
   });
@@ -74,6 +78,7 @@ export class RemediesPage {
   private stopped = false;
 
   constructor() {
+    inject(DestroyRef).onDestroy(() => this.cancel());
     inject(WorkingStore).suggest(computed(() => this.rows()?.[0]?.price ?? this.worst()?.stay ?? null));
   }
 

@@ -6,6 +6,7 @@ import { Choice, type Option } from '../../ui/choice';
 import { HourStrip } from '../../ui/hour-strip';
 import { QuantityField } from '../../ui/quantity-field';
 import { TextField } from '../../ui/text-field';
+import { MONTH_NAMES } from './charging-words';
 import { MonthRow } from './month-row';
 import { WeekGrid } from './week-grid';
 
@@ -17,7 +18,7 @@ const SUPPLIES: readonly Option[] = [
   { id: 'mains', name: 'mains' },
   { id: 'generator', name: 'generator' },
 ];
-const MONTH_DAY = /^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/;
+const MONTHS: readonly Option[] = MONTH_NAMES.map((name, k) => ({ id: String(k + 1).padStart(2, '0'), name }));
 
 /** Everything that can be said of one source. */
 @Component({
@@ -34,6 +35,8 @@ export class SourceDetails {
   protected readonly limits = LIMITS;
   protected readonly modes = MODES;
   protected readonly supplies = SUPPLIES;
+  protected readonly months = MONTHS;
+  protected readonly dayLimit = { min: 1, max: 31, integer: true };
   protected readonly shadeWords = ['clear', 'half shaded', 'shaded'] as const;
   protected readonly solar = computed(() => pickKind(this.source(), 'solar'));
   protected readonly engine = computed(() => pickKind(this.source(), 'engine'));
@@ -46,17 +49,17 @@ export class SourceDetails {
 
   protected changeArray(id: string, changes: Partial<SolarArray>): void {
     const arrays = this.solar()!.arrays.map((array) => (array.id === id ? { ...array, ...changes } : array));
-    this.changed.emit({ arrays } as Partial<Source>);
+    this.changed.emit({ arrays });
   }
 
   protected addArray(): void {
     const arrays = [...this.solar()!.arrays, newArray(crypto.randomUUID(), 100)];
-    this.changed.emit({ arrays } as Partial<Source>);
+    this.changed.emit({ arrays });
   }
 
   protected removeArray(id: string): void {
     const arrays = this.solar()!.arrays.filter((array) => array.id !== id);
-    this.changed.emit({ arrays } as Partial<Source>);
+    this.changed.emit({ arrays });
   }
 
   protected modeTo(by: string): void {
@@ -66,39 +69,48 @@ export class SourceDetails {
       by === 'limited'
         ? { by: 'limited', currentA: limitA }
         : { by: 'relay', alternatorV: 14.2, pathOhm: 0.02, limitA };
-    this.changed.emit({ mode: next } as Partial<Source>);
+    this.changed.emit({ mode: next });
   }
 
   protected changeMode(changes: object): void {
-    this.changed.emit({ mode: { ...this.engine()!.mode, ...changes } } as Partial<Source>);
+    this.changed.emit({ mode: { ...this.engine()!.mode, ...changes } });
   }
 
   protected addTrip(): void {
     const trips: Trip[] = [...this.engine()!.trips, { fromDay: '07-01', toDay: '07-07', fromHour: 9, hours: 4 }];
-    this.changed.emit({ trips } as Partial<Source>);
+    this.changed.emit({ trips });
   }
 
   protected changeTrip(at: number, changes: Partial<Trip>): void {
-    for (const day of [changes.fromDay, changes.toDay]) if (day !== undefined && !MONTH_DAY.test(day)) return;
     const trips = this.engine()!.trips.map((trip, k) => (k === at ? { ...trip, ...changes } : trip));
-    this.changed.emit({ trips } as Partial<Source>);
+    this.changed.emit({ trips });
+  }
+
+  /** "07-15" with another month or day. */
+  protected dated(monthDay: string, part: { month?: string; day?: number }): string {
+    const [month, day] = monthDay.split('-') as [string, string];
+    return `${part.month ?? month}-${part.day === undefined ? day : String(part.day).padStart(2, '0')}`;
+  }
+
+  protected dayOf(monthDay: string): number {
+    return Number(monthDay.slice(3));
   }
 
   protected removeTrip(at: number): void {
-    this.changed.emit({ trips: this.engine()!.trips.filter((_, k) => k !== at) } as Partial<Source>);
+    this.changed.emit({ trips: this.engine()!.trips.filter((_, k) => k !== at) });
   }
 
   protected hourTo(at: number, amps: number): void {
     const hoursA = this.other()!.hoursA.map((one, k) => (k === at ? amps : one));
-    this.changed.emit({ hoursA } as Partial<Source>);
+    this.changed.emit({ hoursA });
   }
 
   protected quietTo(on: boolean): void {
-    this.changed.emit({ quiet: on ? { fromHour: 22, toHour: 8 } : null } as Partial<Source>);
+    this.changed.emit({ quiet: on ? { fromHour: 22, toHour: 8 } : null });
   }
 
   protected changeQuiet(changes: object): void {
-    this.changed.emit({ quiet: { ...this.shore()!.quiet!, ...changes } } as Partial<Source>);
+    this.changed.emit({ quiet: { ...this.shore()!.quiet!, ...changes } });
   }
 }
 

@@ -8,6 +8,7 @@ import {
   signal,
   untracked,
 } from '@angular/core';
+import type { MonthOutcome, SourceMonth } from '@core/charging/summarise-year';
 import { hourTable, type TracedHour } from '@core/charging/trace-week';
 import { formatNumber } from '@core/quantity/format';
 import { NO_CHANGE } from '@core/simulation/what-if';
@@ -91,11 +92,8 @@ export class YearPage {
     return formatNumber(100 * share, 0);
   }
 
-  protected share(month: number, id: string): string {
-    const row = this.outcome()!.months[month]!;
-    const of = row.bySource.find((source) => source.id === id);
-    if (!of || row.offeredAh.value === 0) return '';
-    return formatNumber((100 * of.offeredAh.value) / row.offeredAh.value, 0);
+  protected ofSource(month: MonthOutcome, id: string): SourceMonth | undefined {
+    return month.bySource.find((source) => source.id === id);
   }
 }
 

@@ -1,0 +1,22 @@
+import { describe, expect, it } from 'vitest';
+import { issueSentence, monthSentence, remedySentence, yearsInHundred } from './charging-words';
+
+describe('words of charging', () => {
+  it('say a remedy in full', () => {
+    expect(remedySentence({ array: 120, cut: 0.1 })).toBe('120 W more solar and 10 % less used');
+    expect(remedySentence({ bank: 1 })).toBe('1 more string of batteries');
+    expect(remedySentence({ bank: 3, drive: 2.5 })).toBe('3 more strings of batteries and 2.5 h more driving a week');
+    expect(remedySentence({})).toBe('nothing: the target is met');
+  });
+  it('never round a doubt away', () => {
+    expect(yearsInHundred(1)).toBe('in every simulated year');
+    expect(yearsInHundred(0.999)).toBe('in all but a few years of a thousand');
+    expect(yearsInHundred(0.62)).toBe('in 62 years of 100');
+    expect(yearsInHundred(0.001)).toBe('in a few years of a thousand');
+    expect(yearsInHundred(0)).toBe('in no simulated year');
+  });
+  it('name the month and the harm', () => {
+    expect(monthSentence({ month: 12, verdict: 'falls-behind' })).toBe('In December charging falls behind');
+    expect(issueSentence({ code: 'float-high', isV: 13.8, wantedV: 13.5 })).toContain('too high ages it');
+  });
+});

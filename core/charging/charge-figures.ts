@@ -1,0 +1,87 @@
+import { byDefault, computed, entered, type Figure } from '../formula/figure';
+import { formula } from '../formula/formula';
+import type { Chemistry } from '../cells/chemistry';
+import { type ChargeRun, shortChargeAh } from './single-charge';
+
+const conditions = {
+  fromSoc: { says: 'from', unit: 'Fraction' },
+  offeredA: { says: 'offered, after the loads', unit: 'A' },
+  limitA: { says: 'most that may go in', unit: 'A' },
+  capacityAh: { says: 'capacity as it is', unit: 'Ah' },
+  acceptancePerH: { says: 'taper: of what is missing, an hour', unit: 'Ratio' },
+  coulombicFraction: { says: 'stays of each Ah', unit: 'Fraction' },
+} as const;
+const SOLVED = 'the least of offer, limit and taper, minute by minute, exactly along the taper';
+
+const hoursTo = formula({
+  id: 'charging.hours-to',
+  says: 'hours',
+  unit: 'H',
+  words: 'minutes until the state of charge is reached ÷ 60',
+  terms: { hours: { says: 'played', unit: 'H' }, toSoc: { says: 'until', unit: 'Fraction' }, ...conditions },
+  compute: ({ hours }) => hours,
+  source: SOLVED,
+  leavesOut: 'a charger that ends its absorption by a clock of its own',
+});
+
+const tail = formula({
+  id: 'charging.hours-to-tail',
+  says: 'hours until the tail current',
+  unit: 'H',
+  words: 'minutes until the current has fallen to the tail current ÷ 60',
+  terms: { hours: { says: 'played', unit: 'H' }, tailA: { says: 'tail current', unit: 'A' }, ...conditions },
+  compute: ({ hours }) => hours,
+  source: SOLVED,
+});
+
+const short = formula({
+  id: 'charging.short-charge',
+  says: 'a short charge gives',
+  unit: 'Ah',
+  words: 'the sum of what goes in, minute by minute',
+  terms: { sumAh: { says: 'played', unit: 'Ah' }, minutes: { says: 'minutes', unit: 'Minute' }, ...conditions },
+  compute: ({ sumAh }) => sumAh,
+  source: SOLVED,
+});
+
+export interface ChargeConditions {
+  chemistry: Chemistry;
+  fromSoc: number;
+  offeredA: number;
+  limitA: Figure;
+  capacityAh: number;
+}
+
+/** The times of one charge, and what its first minutes give, with their workings. */
+export function chargeFigures(run: ChargeRun, given: ChargeConditions, minutes: number) {
+  const { chemistry } = given;
+  const inputs = {
+    fromSoc: entered(given.fromSoc),
+    offeredA: computed(given.offeredA),
+    limitA: given.limitA,
+    capacityAh: computed(given.capacityAh, 'rated × ageing'),
+    acceptancePerH: byDefault(chemistry.acceptancePerH, chemistry.name),
+    coulombicFraction: byDefault(chemistry.coulombicFraction, chemistry.name),
+  };
+  return {
+    rows: run.hoursTo.map(({ soc, hours }) => ({
+      soc,
+      hours:
+        hours === null
+          ? null
+          : hoursTo.figure(
+              { hours: computed(hours), toSoc: byDefault(soc), ...inputs },
+              { key: String(soc), says: `hours to ${Math.round(100 * soc)} %` },
+            ),
+    })),
+    tailH:
+      run.tailH === null
+        ? null
+        : tail.figure({
+            hours: computed(run.tailH),
+            tailA: computed(chemistry.tailFraction * given.capacityAh, `${chemistry.name}: its share of the capacity`),
+            ...inputs,
+          }),
+    shortAh: short.figure({ sumAh: computed(shortChargeAh(run, minutes)), minutes: entered(minutes), ...inputs }),
+  };
+}
