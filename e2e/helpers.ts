@@ -32,7 +32,7 @@ export async function visit(page: Page, path: string): Promise<void> {
     history.pushState(null, '', to);
     dispatchEvent(new PopStateEvent('popstate', { state: null }));
   }, path);
-  await expect.poll(() => page.title()).not.toBe(before);
+  await expect.poll(() => page.title(), { intervals: [30, 60, 100] }).not.toBe(before);
   await expect(headline(page)).toBeVisible();
 }
 

@@ -26,7 +26,7 @@ const cost = formula({
     t.strings * t.perString +
     (t.driveH * t.perDriveH + t.shoreH * t.perShoreH) * (365 / 7) * t.years,
   source: 'your prices, in your own currency',
-  leavesOut: 'labour, a saving’s discomfort, what is lost when it is sold',
+  leavesOut: 'a larger controller, labour, a saving’s discomfort, what is lost when it is sold',
 });
 
 const mass = formula({

@@ -105,7 +105,7 @@ export type EngineSource = z.infer<typeof EngineSource>;
 /** How cloudy it is: a shipped climate, twelve figures by hand, or the days of an hourly file. */
 const Weather = z.discriminatedUnion('by', [
   z.strictObject({ by: z.literal('climate') }),
-  z.strictObject({ by: z.literal('clearness'), clearness: twelve(quantity('clearness')) }),
+  z.strictObject({ by: z.literal('clearness'), clearness: twelve(quantity('meanClearness')) }),
   z.strictObject({ by: z.literal('peak-sun'), hours: twelve(quantity('peakSunH')) }),
   z.strictObject({
     by: z.literal('file'),

@@ -54,6 +54,7 @@ export const LIMITS = {
   pathOhm: { min: 0.0005, max: 5 },
   clockHour: { min: 0, max: 24 },
   clearness: { min: 0, max: 0.85 },
+  meanClearness: { min: 0, max: 0.78 },
   peakSunH: { min: 0, max: 12 },
   priceYears: { min: 1, max: 30 },
   targetFraction: { min: 0.5, max: 0.999 },

@@ -1,18 +1,20 @@
 const LEAST = 0.05;
 const LEAST_MEAN = 0.08;
-const MOST_MEAN = 0.78;
+/** Clearer months are not met with. */
+export const MOST_MEAN = 0.78;
 
 /**
  * How clear the days of a month are, when the month's mean is given: the clearness below which a share of its days lies. The
  * steepness is solved for, so that the mean comes out as given.
- * @param mean    of the month; taken within 0.08 … 0.78
+ * @param mean    of the month, 0 … 0.78; below 0.08 every day is like it
  * @param shares  each 0 … 1
  * @returns       clearness of the day at each share
  * @source  P. Bendt, M. Collares-Pereira, A. Rabl, Solar Energy 27 (1981); largest clearness: K. G. T. Hollands, R. G. Huget (1983);
  *          both as in Duffie & Beckman, 2.9
  */
 export function clearnessQuantiles(mean: number, shares: readonly number[]): number[] {
-  const within = Math.min(MOST_MEAN, Math.max(LEAST_MEAN, mean));
+  if (mean < LEAST_MEAN) return shares.map(() => mean);
+  const within = Math.min(MOST_MEAN, mean);
   const most = Math.max(within + 0.03, 0.6313 + 0.267 * within - 11.9 * (within - 0.75) ** 8);
   const steepness = steepnessFor((within - LEAST) / (most - LEAST));
   return shares.map((share) => LEAST + (most - LEAST) * exponentialQuantile(steepness, share));

@@ -2,8 +2,10 @@ import { byDefault, computed, entered, measured, type Sourced } from '../formula
 import type { ChargingPlan } from '../rig/charging';
 import type { Place } from '../rig/rig';
 import { type Climate, CLIMATES } from './climates.data';
+import { zoneOffsetMs } from '../series/zone';
 import { aboveAirWhPerM2 } from './above-air';
-import { type SunTrack, sunTrack } from './sun-track';
+import { MOST_MEAN } from './clearness-days';
+import { SUN_YEAR, type SunTrack, sunTrack } from './sun-track';
 
 /** Where the rig is in one month, and what it is like there. */
 export interface SiteMonth {
@@ -35,7 +37,7 @@ export function siteYear(plan: ChargingPlan, place: Place): SiteMonth[] {
     const stop = plan.stops.find(({ months }) => months.includes(k + 1)) ?? null;
     const climate = CLIMATES[stop?.climateId ?? plan.climateId];
     const latitudeDeg = stop?.latitudeDeg ?? place.latitudeDeg ?? climate.latitudeDeg;
-    const longitudeDeg = stop?.longitudeDeg ?? place.longitudeDeg ?? 0;
+    const longitudeDeg = stop?.longitudeDeg ?? longitudeOf(place);
     // Seasons stand the other way round south of the equator.
     const season = latitudeDeg * climate.latitudeDeg < 0 ? (k + 6) % 12 : k;
     const shipped = byDefault(climate.clearness[season]!, climate.name);
@@ -60,8 +62,14 @@ export function siteYear(plan: ChargingPlan, place: Place): SiteMonth[] {
     }
     const aboveWh = aboveAirWhPerM2(latitudeDeg, MEAN_DAY[k]!);
     const share = aboveWh > 0 ? (weather.hours[k]! * 1000) / aboveWh : 0;
-    return { ...site, clearness: computed(Math.min(0.8, share), `${weather.hours[k]} peak-sun hours, entered`) };
+    return { ...site, clearness: computed(Math.min(MOST_MEAN, share), `${weather.hours[k]} peak-sun hours, entered`) };
   });
+}
+
+/** Of a place; where none is entered, the middle of its time zone, daylight saving left out. */
+export function longitudeOf({ longitudeDeg, timeZone }: Place): number {
+  const offsets = [Date.UTC(SUN_YEAR, 0, 1), Date.UTC(SUN_YEAR, 6, 1)].map((atMs) => zoneOffsetMs(timeZone, atMs));
+  return longitudeDeg ?? Math.min(180, Math.max(-180, (Math.min(...offsets) / 3_600_000) * 15));
 }
 
 type Position = Pick<SiteMonth, 'month' | 'latitudeDeg' | 'longitudeDeg' | 'timeZone'>;

@@ -6,6 +6,7 @@ import type { Stop, Weather } from '@core/rig/charging';
 import { LIMITS } from '@core/rig/limits';
 import { CLIMATE_IDS, type ClimateId, CLIMATES } from '@core/sources/climates.data';
 import { type HourlyRefusal, readHourly } from '@core/sources/read-hourly';
+import { longitudeOf } from '@core/sources/site-year';
 import { RigEdits } from '../../rig/rig-actions';
 import { Choice, type Option } from '../../ui/choice';
 import { FigurePart } from '../../ui/figure';
@@ -47,6 +48,17 @@ export class PlacePage {
   protected readonly place = computed(() => this.facts.rig()?.place ?? null);
   protected readonly climate = computed(() => CLIMATES[this.facts.plan()?.climateId ?? 'inland-hills']);
   protected readonly latitudeDeg = computed(() => this.place()?.latitudeDeg ?? this.climate().latitudeDeg);
+  protected readonly longitudeDeg = computed(() => (this.place() ? longitudeOf(this.place()!) : 0));
+  /** Hours by hand that no sky lets through. */
+  protected readonly capped = computed(() => {
+    const weather = this.facts.plan()?.weather;
+    if (weather?.by !== 'peak-sun') return '';
+    const over = this.rows().filter(({ sunH }, k) => weather.hours[k]! > sunH.value + 0.01);
+    const months = over.map(({ site, sunH }) => `${MONTH_NAMES[site.month - 1]} (${formatNumber(sunH.value, 1)} h)`);
+    return over.length === 0
+      ? ''
+      : `More than the clearest sky lets through at this latitude is counted as that much: ${months.join(', ')}.`;
+  });
   protected readonly problem = signal<string | null>(null);
   protected readonly note = signal<string | null>(null);
 

@@ -78,8 +78,12 @@ export class WhatIfPage {
   protected readonly shown = computed(() => {
     const [answer, usual] = [this.answer(), this.outcome()];
     if (!answer || !usual) return null;
-    const month = this.change().month - 1;
+    const month = this.onlyHeat() ? mostFallen(usual, answer.outcome) : this.change().month - 1;
     return { usual: usual.months[month]!, then: answer.outcome.months[month]! };
+  });
+  private readonly onlyHeat = computed(() => {
+    const { heatK, dullDays, stayPutDays, failedSourceId } = this.change();
+    return heatK > 0 && dullDays === 0 && stayPutDays === 0 && failedSourceId === null;
   });
   protected readonly rows = computed(() => {
     const [answer, usual] = [this.answer(), this.outcome()];
@@ -133,4 +137,10 @@ export class WhatIfPage {
   protected percent(share: number): string {
     return formatNumber(100 * share, 0);
   }
+}
+
+/** Index of the month whose lowest charge falls furthest. */
+function mostFallen(usual: YearOutcome, then: YearOutcome): number {
+  const falls = usual.months.map(({ lowestP10 }, k) => lowestP10.value - then.months[k]!.lowestP10.value);
+  return falls.indexOf(Math.max(...falls));
 }
