@@ -79,7 +79,8 @@ async function whatIf(): Promise<void> {
     await page
       .getByLabel('Bring a rig file in')
       .setInputFiles({ name: 'rig.json', mimeType: 'application/json', buffer: demo });
-    await page.getByRole('link', { name: /^3 ?Charging/ }).click();
+    const stages = page.getByRole('navigation', { name: 'Stages of the work' });
+    await stages.getByRole('link', { name: /^Charging/ }).click();
     await page.getByRole('link', { name: 'What if' }).click();
     const slider = page.locator('#stayPutDays');
     await slider.waitFor();

@@ -7,6 +7,8 @@ import { RigEvents } from './rig-actions';
 import { selectDerived } from './rig-selectors';
 
 const DRAWS = 100_000;
+/** Typing goes on for so long; a drawing beside it would slow it down. */
+const PAUSE_MS = 150;
 
 /** Draws the audited day in the worker whenever the loads have changed; typing does not wait for it. */
 @Injectable({ providedIn: 'root' })
@@ -26,10 +28,11 @@ export class DaySimulation {
   private running = false;
 
   constructor() {
-    effect(() => {
+    effect((onCleanup) => {
       if (this.loads() === null) return;
       this.pending.set(true);
-      void this.run();
+      const timer = setTimeout(() => void this.run(), PAUSE_MS);
+      onCleanup(() => clearTimeout(timer));
     });
   }
 
@@ -42,8 +45,9 @@ export class DaySimulation {
       if (loads === null) break;
       const quantiles = await this.worker.api.simulateDays(loads, DRAWS, DAY_SEED).catch(() => null);
       if (quantiles === null) break;
-      if (this.loads() !== loads) continue;
+      // Even if the loads have changed since: they know what they were drawn for, and are stretched to the newest plan.
       this.store.dispatch(RigEvents.daySimulated({ quantiles }));
+      if (this.loads() !== loads) continue;
       this.pending.set(false);
       break;
     }

@@ -27,14 +27,21 @@ export const selectDerived = createSelector(
   (parts, quantiles) => parts && deriveRig(parts, quantiles),
 );
 
+/** What followed from the plan before the last edit: once for all that is typed into one field. */
+const selectBefore = createSelector(
+  rigFeature.selectLastEdit,
+  rigFeature.selectQuantiles,
+  (edit, quantiles) => edit && deriveRig(edit.before, edit.quantiles ?? quantiles),
+);
+
 /** What the last edit moved, and the settings that it made stale. */
 export const selectConsequences = createSelector(
   rigFeature.selectLastEdit,
+  selectBefore,
   selectParts,
   selectDerived,
-  (edit, parts, after) => {
-    if (!edit || !parts || !after || sameParts(edit.before, parts)) return null;
-    const before = deriveRig(edit.before, edit.quantiles);
+  (edit, before, parts, after) => {
+    if (!edit || !before || !parts || !after || sameParts(edit.before, parts)) return null;
     const staleBefore = new Set(staleSettings(before).map((setting) => setting.id));
     return {
       moved: movedFigures(before, after),
