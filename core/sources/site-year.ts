@@ -91,7 +91,8 @@ function lagOne(days: readonly number[]): number {
     return own.map((day) => day - mean);
   });
   const square = off.reduce((sum, one) => sum + one * one, 0);
-  if (square === 0) return 0;
+  // Days all alike leave nothing but rounding.
+  if (square < 1e-9 * off.length) return 0;
   const product = off.reduce((sum, one, k) => sum + (k > 0 ? one * off[k - 1]! : 0), 0);
   return Math.min(0.95, Math.max(0, product / square));
 }
