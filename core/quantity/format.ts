@@ -28,7 +28,6 @@ export function decimalsFor(value: number, unit: Unit): number {
   const size = Math.abs(value * factor);
   if (size >= 1000) return 0;
   if (size >= 100) return Math.min(decimals, 1);
-  if (unit === 'W' && size >= 100) return 0;
   return decimals;
 }
 
