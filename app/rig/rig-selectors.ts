@@ -12,11 +12,12 @@ const selectParts = createSelector(
   part('loads'),
   part('inverters'),
   part('bank'),
+  part('charging'),
   part('monitor'),
   part('chemistryEdits'),
-  (audit, loads, inverters, bank, monitor, chemistryEdits): DerivingParts | null =>
-    audit && loads && inverters && monitor && chemistryEdits
-      ? { audit, loads, inverters, bank, monitor, chemistryEdits }
+  (audit, loads, inverters, bank, charging, monitor, chemistryEdits): DerivingParts | null =>
+    audit && loads && inverters && charging && monitor && chemistryEdits
+      ? { audit, loads, inverters, bank, charging, monitor, chemistryEdits }
       : null,
 );
 

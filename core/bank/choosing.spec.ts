@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { CHEMISTRIES } from '../cells/chemistry.data';
 import { chooseSection } from '../conductors/choose-section';
 import { byDefault, entered } from '../formula/figure';
+import { sumFigure } from '../formula/formula';
 import { Bank, type OtherStrings } from '../rig/bank';
 import { newBank, newBattery } from '../rig/new-rig';
 import { type ConfigurationDemand, configurations } from './configurations';
@@ -15,13 +16,16 @@ import { cutOffPowerW, cutOffSoc, JOINTS_OHM, sagRemedies, voltageUnderLoad } fr
 import { systemVoltages } from './system-voltages';
 
 const hoursWh = Array.from({ length: 24 }, () => 60);
+const atOnce = sumFigure({ id: 'c', says: 'most that charges at once', unit: 'A', source: 'here' }, [
+  { says: 'charger', unit: 'A', ...entered(60) },
+]);
 const demand: ConfigurationDemand = {
   blocks: 2,
   dayAh: entered(60),
   hoursWh,
   autonomyDays: 2,
   peakW: 1500,
-  chargeA: 60,
+  chargeAt: () => atOnce,
   typicalDayAh: 50,
   school: 'one-may-drop-out',
   ageingFraction: 1,
@@ -49,6 +53,16 @@ describe('configurations', () => {
     expect(one.typicalDays).toBeCloseTo(3.2, 9);
     // 1500 W ÷ 25.6 V = 58.6 A: one string of 150 A has 91.4 A to spare
     expect(one.dischargeHeadroomA!.value).toBeCloseTo(150 - 1500 / 25.6, 9);
+    expect(one.chargeHeadroomA!.value).toBe(one.battery.chargeA! - 60);
+  });
+  it('counts charging current by the school: of three strings two, one or all', () => {
+    const spare = (school: ConfigurationDemand['school']) =>
+      configurations([GENERIC_BATTERIES[0]!], { ...demand, autonomyDays: 4, school }, {})
+        .filter(({ parallelCount }) => parallelCount === 3)
+        .map(({ battery, chargeHeadroomA }) => (chargeHeadroomA!.value + 60) / battery.chargeA!);
+    expect([spare('sum'), spare('one-may-drop-out'), spare('single')].flat()).toEqual([3, 2, 1]);
+    const unknown = configurations(GENERIC_BATTERIES, { ...demand, chargeAt: () => null }, {});
+    expect(unknown.every(({ chargeHeadroomA }) => chargeHeadroomA === null)).toBe(true);
   });
   it('keeps to what the sheet allows in series and in parallel', () => {
     for (const { battery, seriesCount, parallelCount } of found) {

@@ -25,6 +25,21 @@ export const spareCurrent = formula({
   source: 'the chosen school of parallel current',
 });
 
+export const spareCharge = formula({
+  id: 'configuration.spare-charge',
+  says: 'charging current to spare',
+  unit: 'A',
+  words: 'strings that count × most that one may be charged with − what charges at once',
+  terms: {
+    counting: { says: 'strings that count', unit: 'Count' },
+    limitA: { says: 'most into one', unit: 'A' },
+    atOnceA: { says: 'most that charges at once', unit: 'A' },
+  },
+  compute: ({ counting, limitA, atOnceA }) => counting * limitA - atOnceA,
+  source: 'the chosen school of parallel current',
+  leavesOut: 'that a charger may be turned down: below zero it must be',
+});
+
 export const pricePerUsableKwh = formula({
   id: 'configuration.price-kwh',
   says: 'price of what can be used at once',

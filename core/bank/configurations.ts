@@ -3,7 +3,13 @@ import { interpolate } from '../cells/interpolate';
 import { byDefault, computed, entered, type Figure } from '../formula/figure';
 import type { Battery, Bank, ChemistryEdits } from '../rig/bank';
 import { newBank } from '../rig/new-rig';
-import { peakCurrent, pricePerLifetimeKwh, pricePerUsableKwh, spareCurrent } from './configuration-formulas';
+import {
+  peakCurrent,
+  pricePerLifetimeKwh,
+  pricePerUsableKwh,
+  spareCharge,
+  spareCurrent,
+} from './configuration-formulas';
 import { type CurrentSchool, stringsCounted, stringsNeeded } from './current-schools';
 import { sizeBank, type DayDemand } from './size-bank';
 
@@ -14,8 +20,8 @@ export interface ConfigurationDemand extends DayDemand {
   autonomyDays: number;
   /** Largest steady draw on the bank, W. */
   peakW: number;
-  /** What the largest charger brings, A; null: not known. */
-  chargeA: number | null;
+  /** What charges at once into a bank of so many volts; null: not known. */
+  chargeAt: (nominalV: number) => Figure | null;
   typicalDayAh: number;
   school: CurrentSchool;
   ageingFraction: number;
@@ -47,8 +53,8 @@ export interface Configuration {
   peakCRate: number;
   /** What the school allows less the peak current; null where the sheet gives no limit. */
   dischargeHeadroomA: Figure | null;
-  /** What the school allows less the largest charger; null where either is not known. */
-  chargeHeadroomA: number | null;
+  /** What the school allows less what charges at once; null where either is not known. */
+  chargeHeadroomA: Figure | null;
   /** Strings that the peak needs under the school; Infinity where no number does; null where the sheet gives no limit. */
   stringsNeeded: number | null;
   /** No other is as good or better in mass, price, price over life and days. */
@@ -116,6 +122,7 @@ function configuration(
   const price = times(battery.price);
   const cycles = interpolate(sized.chemistry.cyclesByDepth, bank.usableFraction);
   const key = `${battery.id} ${seriesCount} ${parallelCount}`;
+  const atOnceA = demand.chargeAt(nominalV.value);
   const counting = computed(stringsCounted(demand.school, parallelCount), `of ${parallelCount} in parallel`);
   const peakA = peakCurrent.figure({ peakW: computed(demand.peakW, 'audit'), nominalV }, { key });
   const perKwh =
@@ -153,7 +160,10 @@ function configuration(
       dischargeA === null
         ? null
         : spareCurrent.figure({ counting, limitA: entered(dischargeA, battery.name), peakA }, { key }),
-    chargeHeadroomA: chargeA === null || demand.chargeA === null ? null : counting.value * chargeA - demand.chargeA,
+    chargeHeadroomA:
+      chargeA === null || atOnceA === null
+        ? null
+        : spareCharge.figure({ counting, limitA: entered(chargeA, battery.name), atOnceA }, { key }),
     stringsNeeded: dischargeA === null ? null : stringsNeeded(demand.school, peakA.value, dischargeA),
     best: false,
   };

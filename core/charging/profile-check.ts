@@ -13,7 +13,11 @@ export interface ProfileIssue {
 const NEAR_FRACTION = 0.012;
 
 /** A charger's absorption and float against the chemistry's. Voltages that are not known are not judged. */
-export function profileIssues(source: Source, bank: Bank, edits: ChemistryEdits): ProfileIssue[] {
+export function profileIssues(
+  source: Pick<Source, 'absorptionV' | 'floatV'>,
+  bank: Bank,
+  edits: ChemistryEdits,
+): ProfileIssue[] {
   const chemistry = chemistryOf(bank.battery.chemistryId, edits);
   const cells = bank.seriesCount * bank.battery.cellsInSeries;
   const check = (isV: number | null, cellV: number, name: 'absorption' | 'float'): ProfileIssue[] => {

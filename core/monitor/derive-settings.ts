@@ -2,7 +2,9 @@ import type { SizedBank } from '../bank/size-bank';
 import { chemistryValue } from '../cells/chemistry-of';
 import { byDefault, entered, type Figure, type Sourced } from '../formula/figure';
 import type { Bank, ChemistryEdit, ChemistryEdits } from '../rig/bank';
+import type { Source } from '../rig/charging';
 import type { MonitorPlan, SettingId } from '../rig/monitor';
+import { type ChargerVoltages, chargerVoltages } from './charger-voltages';
 import {
   coulombicEfficiency,
   deadBand,
@@ -28,6 +30,7 @@ export interface Setting {
 }
 
 export interface MonitorSettings {
+  chargers: ChargerVoltages;
   settings: Setting[];
   /** Tail current in amps, whatever the school of capacity. */
   tailA: number;
@@ -54,16 +57,15 @@ export function deriveSettings(
   bank: Bank,
   sized: SizedBank,
   plan: MonitorPlan,
+  sources: readonly Source[],
   edits: ChemistryEdits,
   smallestStanding: { says: string; currentA: number } | null,
 ): MonitorSettings {
   const { chemistry } = sized;
   const own = (key: keyof ChemistryEdit) => chemistryValue(chemistry.id, edits, key);
   const cells = bank.seriesCount * bank.battery.cellsInSeries;
-  const sheet = (cellV: number) => byDefault(cellV * cells, `${chemistry.shortName}: ${cells} cells of ${cellV} V`);
-  const absorptionV =
-    plan.lowestAbsorptionV === null ? sheet(chemistry.absorptionCellV) : entered(plan.lowestAbsorptionV, 'charger');
-  const floatV = plan.highestFloatV ?? chemistry.floatCellV * cells;
+  const chargers = chargerVoltages(plan, sources, chemistry, cells);
+  const { absorptionV } = chargers;
   const restedFullV = chemistry.restedCellV.at(-1)![1] * cells;
   const rated = plan.capacitySchool === 'rated';
   const usable = entered(bank.usableFraction);
@@ -76,7 +78,7 @@ export function deriveSettings(
     marginVPer12V: own('fullMarginVPer12V'),
     blocks: entered(cells / chemistry.cellsPer12V, `${cells} cells`),
   });
-  const fullLowV = Math.max(floatV, restedFullV);
+  const fullLowV = Math.max(chargers.floatV.value, restedFullV);
   const tail = tailCurrent.figure({
     tailFraction: own('tailFraction'),
     capacityAh: sized.capacityAh,
@@ -105,6 +107,7 @@ export function deriveSettings(
     return { id, figure, allowed: { low, high }, problems, entered: typed ? { ...typed, agrees } : null };
   };
   return {
+    chargers,
     settings: [
       setting('capacity', capacity, capacity.value * 0.7, capacity.value * 1.05),
       setting(
@@ -119,7 +122,7 @@ export function deriveSettings(
         'hold-time',
         holdTime.figure({
           settleMin: byDefault(SETTLE_MIN),
-          cloudMin: plan.solarCharging ? byDefault(CLOUD_MIN, 'solar charging') : byDefault(0, 'no solar'),
+          cloudMin: chargers.sunCharges ? byDefault(CLOUD_MIN, 'solar charging') : byDefault(0, 'no solar'),
         }),
         1,
         30,

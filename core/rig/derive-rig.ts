@@ -21,7 +21,10 @@ export interface DerivedRig {
 
 const QUICK_DRAWS = 2000;
 
-export type DerivingParts = Pick<Rig, 'audit' | 'loads' | 'inverters' | 'bank' | 'monitor' | 'chemistryEdits'>;
+export type DerivingParts = Pick<
+  Rig,
+  'audit' | 'loads' | 'inverters' | 'bank' | 'charging' | 'monitor' | 'chemistryEdits'
+>;
 
 /** @param quantiles of the audited day, from the simulation; null until it has answered: a few days are drawn on the spot */
 export function deriveRig(rig: DerivingParts, quantiles: DayQuantiles | null): DerivedRig {
@@ -30,7 +33,10 @@ export function deriveRig(rig: DerivingParts, quantiles: DayQuantiles | null): D
   const fitted = fitTo(audit.dayAh.value, quantiles ?? simulateDays(daysOfLoads(audit), QUICK_DRAWS, DAY_SEED));
   const demand = sizingDay(audit, rig.audit, fitted);
   const bank = rig.bank && sizeBank(rig.bank, demand, edits);
-  const monitor = rig.bank && bank && deriveSettings(rig.bank, bank, rig.monitor, edits, audit.smallestStanding);
+  const monitor =
+    rig.bank &&
+    bank &&
+    deriveSettings(rig.bank, bank, rig.monitor, rig.charging.sources, edits, audit.smallestStanding);
   const typed = rig.monitor.entered['coulombic-efficiency'];
   return {
     audit,

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import type { InverterProblem, InverterUse } from '@core/audit/inverter-use';
+import { nominalVoltage } from '@core/bank/size-bank';
 import { formatNumber } from '@core/quantity/format';
 import type { BenchPair, Inverter } from '@core/rig/inverter';
 import { LIMITS } from '@core/rig/limits';
@@ -40,6 +41,7 @@ export class InvertersPage {
   protected readonly use = computed<InverterUse | null>(
     () => this.derived()?.audit.inverters.find(({ id }) => id === this.inverter()?.id) ?? null,
   );
+  private readonly nominalV = computed(() => Number(nominalVoltage(this.rig()?.bank ?? null).value.toFixed(1)));
   protected readonly fit = computed(() => this.use()?.fit ?? null);
   protected readonly problems = computed(() => this.use()?.problems.map(problemText) ?? []);
   protected readonly outliers = computed(() => this.fit()?.points.filter((point) => point.outlier) ?? []);
@@ -138,7 +140,9 @@ export class InvertersPage {
 
   protected addPair({ id, bench }: Inverter): void {
     const last = bench.at(-1);
-    this.change(id, { bench: [...bench, { acW: last ? last.acW * 2 || 50 : 0, dcV: last?.dcV ?? 12.8, dcA: 0 }] });
+    this.change(id, {
+      bench: [...bench, { acW: last ? last.acW * 2 || 50 : 0, dcV: last?.dcV ?? this.nominalV(), dcA: 0 }],
+    });
   }
 
   protected changePair({ id, bench }: Inverter, at: number, changes: Partial<BenchPair>): void {

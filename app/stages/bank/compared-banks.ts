@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { sizeBank } from '@core/bank/size-bank';
 import { interpolate } from '@core/cells/interpolate';
+import { profileIssues } from '@core/charging/profile-check';
 import { formatNumber } from '@core/quantity/format';
 import type { Bank } from '@core/rig/bank';
 import { bankWords } from '../../rig/bank-words';
@@ -108,25 +109,23 @@ export class ComparedBanks {
     });
   });
 
-  /** Charger voltages entered under Monitor, against each bank’s chemistry. */
+  /** Voltages of the chargers, under Charging and as entered under Monitor, against each bank’s chemistry. */
   protected readonly misfits = computed(() => {
-    const monitor = this.facts.rig()?.monitor;
-    if (!monitor) return [];
-    return this.columns().flatMap(({ bank, sized, cells }) => {
-      const { chemistry } = sized;
-      const [absorptionV, floatV] = [chemistry.absorptionCellV * cells, chemistry.floatCellV * cells];
-      const says: string[] = [];
-      const note = (what: string, entered: number | null, wanted: number) => {
-        if (entered !== null && Math.abs(entered - wanted) > 0.015 * wanted) {
-          says.push(
-            `${bankWords(bank)}: ${what} is set to ${formatNumber(entered, 1)} V; ${chemistry.shortName} usually wants ${formatNumber(wanted, 1)} V.`,
-          );
-        }
-      };
-      note('absorption', monitor.lowestAbsorptionV, absorptionV);
-      note('float', monitor.highestFloatV, floatV);
-      return says;
-    });
+    const rig = this.facts.rig();
+    if (!rig) return [];
+    const { lowestAbsorptionV: absorptionV, highestFloatV: floatV } = rig.monitor;
+    const chargers = [
+      ...rig.charging.sources.filter(({ on }) => on),
+      { name: 'as entered under Monitor', absorptionV, floatV },
+    ];
+    return this.columns().flatMap(({ bank, sized }) =>
+      chargers.flatMap((charger) =>
+        profileIssues(charger, bank, this.facts.edits()).map(
+          ({ code, isV, wantedV }) =>
+            `${bankWords(bank)}: ${code.startsWith('float') ? 'float' : 'absorption'} of ${formatNumber(isV, 1)} V (${charger.name}); ${sized.chemistry.shortName} usually wants ${formatNumber(wantedV, 1)} V.`,
+        ),
+      ),
+    );
   });
 }
 

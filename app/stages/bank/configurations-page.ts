@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, sig
 import { type Configuration, configurations } from '@core/bank/configurations';
 import { CURRENT_SCHOOLS, type CurrentSchool } from '@core/bank/current-schools';
 import { chemistryOf } from '@core/cells/chemistry-of';
+import { chargingPeak } from '@core/charging/charging-peak';
 import { formatNumber } from '@core/quantity/format';
 import type { Bank } from '@core/rig/bank';
 import { newBank } from '@core/rig/new-rig';
@@ -68,7 +69,7 @@ export class ConfigurationsPage {
       blocks: Number(this.blocks()),
       autonomyDays: bank?.autonomyDays ?? 2,
       peakW,
-      chargeA: null,
+      chargeAt: (nominalV: number) => chargingPeak(rig.charging, nominalV),
       typicalDayAh: derived.audit.dayAh.value,
       school: bank?.currentSchool ?? ('one-may-drop-out' as const),
       ageingFraction: bank?.ageingFraction ?? 1,
@@ -89,6 +90,9 @@ export class ConfigurationsPage {
   );
   protected readonly best = computed(() => this.found().filter(({ best }) => best).length);
   protected readonly peakW = computed(() => this.demand()?.peakW ?? 0);
+
+  /** Some source is in use: what it charges with counts against what batteries may be charged with. */
+  protected readonly charges = computed(() => chargingPeak(this.facts.rig()!.charging, 12) !== null);
 
   protected readonly schools = computed(() =>
     CURRENT_SCHOOLS.map((id) => ({ id, ...SCHOOL_WORDS[id], answer: this.schoolAnswer(id) })),
@@ -137,10 +141,11 @@ export class ConfigurationsPage {
   private schoolAnswer(school: CurrentSchool): string {
     const demand = this.demand();
     if (!demand) return '';
-    const carried = configurations(this.facts.shelf(), { ...demand, school }, this.facts.edits()).filter(
-      (one) => (one.dischargeHeadroomA?.value ?? 0) >= 0,
-    ).length;
-    return `${carried} of ${this.found().length} carry the peak`;
+    const all = configurations(this.facts.shelf(), { ...demand, school }, this.facts.edits());
+    const carry = all.filter((one) => (one.dischargeHeadroomA?.value ?? 0) >= 0).length;
+    const take = all.filter((one) => (one.chargeHeadroomA?.value ?? 0) >= 0).length;
+    const charged = this.charges() ? `, ${take} take the charge` : '';
+    return `${carry} of ${all.length} carry the peak${charged}`;
   }
 
   private bankOf(one: Configuration): Bank {

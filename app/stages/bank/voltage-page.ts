@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { bankOhm } from '@core/bank/resistance';
 import { type SystemVoltage, systemVoltages } from '@core/bank/system-voltages';
 import { formatNumber } from '@core/quantity/format';
@@ -23,7 +23,13 @@ export class VoltagePage {
   protected readonly number = formatNumber;
   protected readonly drop = signal(0.03);
   protected readonly dropLimit = { min: 0.005, max: 0.1 };
-  protected readonly solarW = signal(600);
+  /** The arrays under Charging, until other watts are typed. */
+  protected readonly solarW = linkedSignal(() => {
+    const arrays = (this.facts.rig()?.charging.sources ?? []).flatMap((source) =>
+      source.kind === 'solar' && source.on ? source.arrays : [],
+    );
+    return arrays.length > 0 ? arrays.reduce((sum, { powerW }) => sum + powerW, 0) : 600;
+  });
 
   /** The load that draws most at the bank; its own watts unless others are typed. */
   protected readonly largest = computed(() => {

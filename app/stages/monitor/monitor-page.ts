@@ -3,8 +3,8 @@ import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
-import { CHEMISTRIES } from '@core/cells/chemistry.data';
-import { formatQuantity, quantityText } from '@core/quantity/format';
+import type { Sourced } from '@core/formula/figure';
+import { formatNumber, formatQuantity, quantityText } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
 import type { MonitorPlan, SettingId } from '@core/rig/monitor';
 import { deriveRig, staleSettings } from '@core/rig/derive-rig';
@@ -42,11 +42,13 @@ export class MonitorPage {
     const derived = this.derived();
     return derived ? staleSettings(derived) : [];
   });
-  protected readonly chemistry = computed(() => this.derived()?.bank?.chemistry ?? CHEMISTRIES.lfp);
-  protected readonly cells = computed(() => {
-    const bank = this.rig()?.bank;
-    return bank ? bank.seriesCount * bank.battery.cellsInSeries : 0;
-  });
+  protected readonly sources = computed(() => this.rig()?.charging.sources.filter(({ on }) => on).length ?? 0);
+  protected readonly chargersFrom = computed(() =>
+    this.sources() > 0
+      ? 'as under Charging; what is entered here goes first'
+      : 'off their sheets or menus; where nothing is entered the chemistry’s own figures hold',
+  );
+  protected readonly volts = ({ value }: Sourced) => formatNumber(value, 1);
 
   protected readonly rows = computed(() =>
     (this.monitor()?.settings ?? []).map((setting) => {

@@ -112,6 +112,11 @@ export class RecordPage {
     this.nowMs.set(Date.now());
   }
 
+  /** The last state cannot go while a stretch is spent in it. */
+  protected readonly lastInUse = computed(() =>
+    this.shownSpans().some(({ state }) => state === this.states().length - 1),
+  );
+
   protected addState(): void {
     const states = this.states();
     this.statesTo([...states, { name: `state ${states.length + 1}`, powerW: 0 }]);
@@ -119,7 +124,7 @@ export class RecordPage {
 
   protected removeState(): void {
     const states = this.states();
-    if (states.length > 1) this.statesTo(states.slice(0, -1));
+    if (states.length > 1 && !this.lastInUse()) this.statesTo(states.slice(0, -1));
   }
 
   protected changeState(index: number, changes: Partial<Recording['states'][number]>): void {

@@ -1,0 +1,62 @@
+import { describe, expect, it } from 'vitest';
+import { openPage } from '../../testing/open-page';
+import { sampleRig } from '../../testing/sample-rig';
+import { HowLongPage } from './how-long-page';
+
+/** No Peukert, so that hours are plain Ah over A. */
+const plain = () => ({
+  ...sampleRig(),
+  chemistryEdits: { lfp: { peukertExponent: { value: 1, source: 'for the calculator' } } },
+});
+
+describe('how long', () => {
+  it('begins with what must never stop: 160 Ah ÷ 0.1 A, and 15 % less in the flat school', async () => {
+    const page = await openPage(HowLongPage, plain());
+    expect(page.text('h1')).toBe('These run for 1600 h, 67 days.');
+    expect(page.texts('dl.pairs dd').slice(1, 3)).toEqual(['1600 h', '1360 h']);
+  });
+  it('adds loads as they run, and whatever else is typed in', async () => {
+    const page = await openPage(HowLongPage, plain());
+    await page.press('Lamp');
+    await page.type('Anything else, watts', '23.04');
+    // 2.56 + 25.6 + 23.04 W are 2 A
+    expect(page.text('h1')).toBe('These run for 80.0 h, 3.3 days.');
+    await page.type('Usable share', '50');
+    expect(page.text('h1')).toBe('These run for 50.0 h, 2.1 days.');
+  });
+  it('asks when nothing runs', async () => {
+    const page = await openPage(HowLongPage, plain());
+    await page.press('Alarm');
+    expect(page.text('h1')).toBe('How long can what run on which battery?');
+    expect(page.rig().loads[2]!.must).toBe(true);
+  });
+  it('keeps an answer as a trial, compares it with what was observed, and learns from it', async () => {
+    const page = await openPage(HowLongPage, plain());
+    await page.press('Fan');
+    await page.press('Alarm');
+    await page.type('Keep it as a trial called', 'Fair day');
+    await page.press('Keep');
+    expect(page.rig().trials).toMatchObject([
+      { says: 'Fair day', method: 'itemised', predictedH: 80, observedH: null },
+    ]);
+    await page.type('Fair day: observed hours', '72');
+    expect(page.text('.trials tbody td:nth-child(7)')).toBe('−10');
+    expect(page.text('.why')).toBe('By this household’s own factor of 0.90, out of 1 trial: 72.0 h.');
+    await page.press('flat loss');
+    expect(page.text('.why')).toContain('Keep an answer');
+    await page.type('Fair day: observed hours', '');
+    expect(page.rig().trials[0]!.observedH).toBeNull();
+    await page.press('remove');
+    expect(page.rig().trials).toEqual([]);
+  });
+  it('names a trial after its loads where no name was given', async () => {
+    const page = await openPage(HowLongPage, plain());
+    await page.press('Fan');
+    await page.press('Keep');
+    expect(page.rig().trials[0]!.says).toBe('Fan, Alarm');
+  });
+  it('answers for a battery off the shelf where the rig has no bank', async () => {
+    const page = await openPage(HowLongPage, { ...plain(), bank: null });
+    expect(page.text('h1')).toMatch(/^These run for [\d ]+ h/);
+  });
+});

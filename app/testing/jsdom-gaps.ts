@@ -1,0 +1,20 @@
+/** What the pages use of a browser and jsdom lacks: nothing is drawn, scrolled or observed. */
+
+(globalThis as { CSS?: unknown }).CSS ??= { escape: (text: string) => text };
+Element.prototype.scrollIntoView ??= () => undefined;
+HTMLCanvasElement.prototype.getContext = function (this: HTMLCanvasElement) {
+  const drawn: Record<string | symbol, unknown> = { canvas: this, measureText: () => ({ width: 0 }) };
+  return new Proxy(drawn, { get: (known, key) => (key in known ? known[key] : () => undefined) });
+} as unknown as HTMLCanvasElement['getContext'];
+globalThis.matchMedia ??= () => ({ matches: false, addEventListener: () => undefined }) as unknown as MediaQueryList;
+globalThis.ResizeObserver ??= class {
+  observe(): void {
+    return;
+  }
+  unobserve(): void {
+    return;
+  }
+  disconnect(): void {
+    return;
+  }
+};

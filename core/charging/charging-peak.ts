@@ -1,0 +1,56 @@
+import { byDefault, computed, entered, type Figure, type WorkingTerm } from '../formula/figure';
+import { formula, sumFigure } from '../formula/formula';
+import type { ChargingPlan, Source } from '../rig/charging';
+
+const NONE_A = 100_000;
+
+const together = formula({
+  id: 'charging.peak',
+  says: 'most that charges at once',
+  unit: 'A',
+  words: 'the smaller of all sources at once and what they may give together',
+  terms: {
+    sourcesA: { says: 'all sources at once', unit: 'A' },
+    sharedA: { says: 'all sources together', unit: 'A' },
+  },
+  compute: ({ sourcesA, sharedA }) => Math.min(sourcesA, sharedA),
+  source: 'addition; the shared limit of the charging plan',
+  leavesOut: 'that sun, drive and mains seldom meet at their best',
+});
+
+/**
+ * The largest current that the sources of a plan can bring into a bank of a voltage at once; null where none is in use.
+ * @param nominalV  V, > 0: turns the watts of an array into amps
+ */
+export function chargingPeak(
+  { sources, sharedLimitA }: Pick<ChargingPlan, 'sources' | 'sharedLimitA'>,
+  nominalV: number,
+): Figure | null {
+  const used = sources.filter(({ on }) => on);
+  if (used.length === 0) return null;
+  const parts = used.map((source): WorkingTerm => ({ says: source.name, unit: 'A', ...most(source, nominalV) }));
+  return together.figure({
+    sourcesA: sumFigure({ id: 'charging.at-once', says: 'all sources at once', unit: 'A', source: 'addition' }, parts),
+    sharedA: sharedLimitA === null ? byDefault(NONE_A, 'no limit set') : entered(sharedLimitA),
+  });
+}
+
+function most(source: Source, nominalV: number) {
+  switch (source.kind) {
+    case 'solar': {
+      const arrayW = source.arrays.reduce((sum, { powerW }) => sum + powerW, 0);
+      const fromArraysA = (arrayW * source.efficiencyFraction) / nominalV;
+      return fromArraysA < source.limitA
+        ? computed(fromArraysA, `${arrayW} W through its controller`)
+        : entered(source.limitA, 'limit of its controller');
+    }
+    case 'engine':
+      return source.mode.by === 'limited'
+        ? entered(source.mode.currentA)
+        : entered(source.mode.limitA, 'limit of the relay');
+    case 'shore':
+      return entered(source.currentA);
+    case 'other':
+      return computed(Math.max(...source.hoursA), 'its best hour');
+  }
+}

@@ -1,0 +1,43 @@
+import type { Chemistry } from '../cells/chemistry';
+import { byDefault, computed, entered, type Sourced } from '../formula/figure';
+import type { Source } from '../rig/charging';
+import type { MonitorPlan } from '../rig/monitor';
+
+/** What a full mark is judged against, V of the bank. */
+export interface ChargerVoltages {
+  /** Lowest absorption of any charger. */
+  absorptionV: Sourced;
+  /** Highest float. */
+  floatV: Sourced;
+  sunCharges: boolean;
+}
+
+/**
+ * The chargers as a monitor meets them: what was entered for it goes first, then the sources of the charging plan that are on
+ * and state their voltages, then the chemistry.
+ * @param cells  in series
+ */
+export function chargerVoltages(
+  plan: Pick<MonitorPlan, 'lowestAbsorptionV' | 'highestFloatV' | 'solarCharging'>,
+  sources: readonly Source[],
+  { shortName, absorptionCellV, floatCellV }: Pick<Chemistry, 'shortName' | 'absorptionCellV' | 'floatCellV'>,
+  cells: number,
+): ChargerVoltages {
+  const used = sources.filter(({ on }) => on);
+  const sheet = (cellV: number) => byDefault(cellV * cells, `${shortName}: ${cells} cells of ${cellV} V`);
+  const stated = (key: 'absorptionV' | 'floatV') =>
+    used.flatMap((source) => (source[key] === null ? [] : [{ value: source[key], name: source.name || source.kind }]));
+  const lowest = stated('absorptionV').sort((a, b) => a.value - b.value)[0];
+  const highest = stated('floatV').sort((a, b) => b.value - a.value)[0];
+  const of = (own: number | null, source: typeof lowest, cellV: number): Sourced =>
+    own !== null
+      ? entered(own, 'charger')
+      : source
+        ? computed(source.value, `${source.name}, under Charging`)
+        : sheet(cellV);
+  return {
+    absorptionV: of(plan.lowestAbsorptionV, lowest, absorptionCellV),
+    floatV: of(plan.highestFloatV, highest, floatCellV),
+    sunCharges: used.length > 0 ? used.some(({ kind }) => kind === 'solar') : plan.solarCharging,
+  };
+}
