@@ -114,7 +114,7 @@ export function provideCoulan() {
   const db = testDatabase();
   return [
     provideZonelessChangeDetection(),
-    provideRouter([]),
+    provideRouter([{ path: '**', children: [] }]),
     provideStore(),
     provideState(rigFeature),
     { provide: Storage, useValue: { db, blocked: signal(null), open: () => Promise.resolve(true) } },

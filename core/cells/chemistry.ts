@@ -22,7 +22,8 @@ export interface Chemistry {
   restedCellV: Curve;
   specificGravity?: Curve;
   capacityFractionByTempC: Curve;
-  chargeTempC: readonly [number, number];
+  chargeFromTempC: number;
+  chargeUpToTempC: number;
   dischargeTempC: readonly [number, number];
   absorptionCellV: number;
   floatCellV: number;

@@ -1,6 +1,8 @@
 import { byDefault, computed, entered, type Figure } from '../formula/figure';
 import { formula } from '../formula/formula';
 import type { Chemistry } from '../cells/chemistry';
+import { chemistryValue } from '../cells/chemistry-of';
+import type { ChemistryEdits } from '../rig/bank';
 import { type ChargeRun, shortChargeAh } from './single-charge';
 
 const conditions = {
@@ -46,6 +48,7 @@ const short = formula({
 
 export interface ChargeConditions {
   chemistry: Chemistry;
+  edits: ChemistryEdits;
   fromSoc: number;
   offeredA: number;
   limitA: Figure;
@@ -60,8 +63,8 @@ export function chargeFigures(run: ChargeRun, given: ChargeConditions, minutes: 
     offeredA: computed(given.offeredA),
     limitA: given.limitA,
     capacityAh: computed(given.capacityAh, 'rated × ageing'),
-    acceptancePerH: byDefault(chemistry.acceptancePerH, chemistry.name),
-    coulombicFraction: byDefault(chemistry.coulombicFraction, chemistry.name),
+    acceptancePerH: chemistryValue(chemistry.id, given.edits, 'acceptancePerH'),
+    coulombicFraction: chemistryValue(chemistry.id, given.edits, 'coulombicFraction'),
   };
   return {
     rows: run.hoursTo.map(({ soc, hours }) => ({

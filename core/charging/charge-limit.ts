@@ -1,6 +1,6 @@
 import { bankCurrentLimit } from '../bank/current-schools';
 import { sizeBank } from '../bank/size-bank';
-import { chemistryOf } from '../cells/chemistry-of';
+import { chemistryValue } from '../cells/chemistry-of';
 import { byDefault, entered, type Figure } from '../formula/figure';
 import { formula } from '../formula/formula';
 import type { Bank, ChemistryEdits } from '../rig/bank';
@@ -39,12 +39,11 @@ const NOTHING_ASKED = { dayAh: byDefault(0), hoursWh: Array<number>(24).fill(0) 
 
 /** Largest current into a bank. A limit that nobody has stated does not bind. */
 export function chargeLimit(bank: Bank, plan: Pick<ChargingPlan, 'sharedLimitA'>, edits: ChemistryEdits): Figure {
-  const chemistry = chemistryOf(bank.battery.chemistryId, edits);
   const { chargeA } = bank.battery;
   return smallest.figure({
     chemistryA: ofChemistry.figure({
       capacityAh: sizeBank(bank, NOTHING_ASKED, edits).capacityAh,
-      capPerH: byDefault(chemistry.acceptanceCapPerH, chemistry.name),
+      capPerH: chemistryValue(bank.battery.chemistryId, edits, 'acceptanceCapPerH'),
     }),
     sheetA:
       chargeA === null

@@ -149,7 +149,7 @@ describe('workings', () => {
   it('of a charge carry what was played and under which conditions', () => {
     const run = singleCharge(CHEMISTRIES.lfp, 200, 0.5, 50, 100, 20);
     const limitA = chargeLimit(lfp, { sharedLimitA: null }, {});
-    const given = { chemistry: CHEMISTRIES.lfp, fromSoc: 0.5, offeredA: 50, limitA, capacityAh: 200 };
+    const given = { chemistry: CHEMISTRIES.lfp, edits: {}, fromSoc: 0.5, offeredA: 50, limitA, capacityAh: 200 };
     const { rows, tailH, shortAh } = chargeFigures(run, given, 30);
     expect(rows.map(({ hours }) => hours?.value)).toEqual(run.hoursTo.map(({ hours }) => hours));
     expect(tailH!.working.terms.find(({ says }) => says === 'tail current')!.value).toBeCloseTo(8, 9);

@@ -33,7 +33,7 @@ export function singleCharge(
   limitA: number,
   bankTempC: number,
 ): ChargeRun {
-  const [coldest, hottest] = chemistry.chargeTempC;
+  const { chargeFromTempC: coldest, chargeUpToTempC: hottest } = chemistry;
   const blocked = bankTempC < coldest ? 'cold' : bankTempC > hottest ? 'hot' : null;
   const how: Acceptance = {
     perH: chemistry.acceptancePerH,

@@ -74,6 +74,10 @@ export const ChemistryEdit = z.strictObject({
   usableFraction: own('usableFraction'),
   peukertExponent: own('peukertExponent'),
   coulombicFraction: own('efficiencyFraction'),
+  acceptancePerH: own('acceptancePerH'),
+  acceptanceCapPerH: own('acceptanceCapPerH'),
+  chargeFromTempC: own('bankTempC'),
+  chargeUpToTempC: own('bankTempC'),
   selfDischargePerMonthFraction: own('dutyFraction'),
   absorptionCellV: own('cellV'),
   floatCellV: own('cellV'),
@@ -82,5 +86,10 @@ export const ChemistryEdit = z.strictObject({
   cell100AhMilliOhm: own('cellMilliOhm'),
 });
 export type ChemistryEdit = z.infer<typeof ChemistryEdit>;
-export const ChemistryEdits = z.partialRecord(z.enum(CHEMISTRY_IDS), ChemistryEdit);
+export const ChemistryEdits = z
+  .partialRecord(z.enum(CHEMISTRY_IDS), ChemistryEdit)
+  .refine(({ lfp }) => (lfp?.chargeFromTempC?.value ?? 0) >= 0, {
+    error: 'lithium is never charged below 0 °C',
+    path: ['lfp', 'chargeFromTempC', 'value'],
+  });
 export type ChemistryEdits = z.infer<typeof ChemistryEdits>;

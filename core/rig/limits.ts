@@ -41,6 +41,8 @@ export const LIMITS = {
   cableAreaMm2: { min: 0.5, max: 1000 },
   peukertExponent: { min: 1, max: 1.6 },
   cellV: { min: 1, max: 5 },
+  acceptancePerH: { min: 0.2, max: 100 },
+  acceptanceCapPerH: { min: 0.02, max: 5 },
   tailFraction: { min: 0.001, max: 0.2 },
   fullMarginV: { min: 0, max: 1 },
   cellMilliOhm: { min: 0.01, max: 50 },

@@ -49,7 +49,7 @@ export function buildTables(parts: YearParts, cache: TableCache, change: WhatIf 
     limitA: chargeLimit(bank, plan, edits).value,
     selfDischargePerDay: 1 - (1 - chemistry.selfDischargePerMonthFraction) ** (1 / DAYS_A_MONTH),
     reserveSoc: 1 - bank.usableFraction,
-    chargeTempC: chemistry.chargeTempC,
+    chargeTempC: [chemistry.chargeFromTempC, chemistry.chargeUpToTempC],
     bankAboveTempC: plan.bankAboveTempC,
     capacityByTemp: Float64Array.from({ length: MOST_TEMP - LEAST_TEMP + 1 }, (_, k) =>
       Math.min(1, interpolate(chemistry.capacityFractionByTempC, LEAST_TEMP + k)),

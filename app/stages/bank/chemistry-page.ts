@@ -48,6 +48,38 @@ const VALUES: readonly Value[] = [
     usedBy: 'monitor, ledger',
   },
   {
+    key: 'acceptancePerH',
+    says: 'taper near full, A for each Ah missing',
+    unit: 'Ratio',
+    limit: LIMITS.acceptancePerH,
+    decimals: 1,
+    usedBy: 'charging',
+  },
+  {
+    key: 'acceptanceCapPerH',
+    says: 'most charge, share of C20 an hour',
+    unit: 'Ratio',
+    limit: LIMITS.acceptanceCapPerH,
+    decimals: 2,
+    usedBy: 'charging',
+  },
+  {
+    key: 'chargeFromTempC',
+    says: 'charge from',
+    unit: 'TempC',
+    limit: LIMITS.bankTempC,
+    decimals: 0,
+    usedBy: 'charging',
+  },
+  {
+    key: 'chargeUpToTempC',
+    says: 'charge up to',
+    unit: 'TempC',
+    limit: LIMITS.bankTempC,
+    decimals: 0,
+    usedBy: 'charging',
+  },
+  {
     key: 'selfDischargePerMonthFraction',
     says: 'self-discharge a month',
     unit: 'Fraction',
@@ -142,7 +174,7 @@ const VALUES: readonly Value[] = [
                 [optional]="true"
                 placeholder="usual"
                 [label]="value.says + ', yours'"
-                [limit]="value.limit"
+                [limit]="limitOf(value)"
                 [value]="own()[value.key]?.value ?? null"
                 (changed)="set(value.key, $event)"
                 (cleared)="set(value.key, null)"
@@ -274,6 +306,11 @@ export class ChemistryPage {
       },
     ];
   });
+
+  /** Lithium is never charged below 0 °C, whatever a sheet may say. */
+  protected limitOf({ key, limit }: Value): Limit {
+    return key === 'chargeFromTempC' && this.chemistry().family === 'lithium' ? { ...limit, min: 0 } : limit;
+  }
 
   protected pick(id: string): void {
     this.id.set(id as ChemistryId);

@@ -87,7 +87,10 @@ export class SagPage {
   });
   protected readonly edge = computed(() => {
     const circuit = this.circuit();
-    return circuit && this.powerW() > 0 ? cutOffSoc(circuit, this.powerW()) : null;
+    if (!circuit || this.powerW() <= 0) return null;
+    const edge = cutOffSoc(circuit, this.powerW());
+    // What would be shown as 0 % is empty.
+    return edge < 0.005 ? 0 : edge;
   });
   protected readonly headline = computed(() => {
     const edge = this.edge();

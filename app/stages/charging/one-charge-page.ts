@@ -72,6 +72,7 @@ export class OneChargePage {
     if (!run || !limitA) return null;
     const given = {
       chemistry: this.chemistry(),
+      edits: this.facts.rig()?.chemistryEdits ?? {},
       fromSoc: this.fromSoc(),
       offeredA: Math.max(0, this.offeredA() - this.loadA()),
       limitA,
@@ -92,7 +93,7 @@ export class OneChargePage {
   protected readonly verdict = computed(() => {
     const run = this.run();
     if (!run) return 'The time of a charge follows once a bank is chosen.';
-    const [coldest, hottest] = this.chemistry().chargeTempC;
+    const { chargeFromTempC: coldest, chargeUpToTempC: hottest } = this.chemistry();
     if (run.blocked === 'cold') return `Below ${coldest} °C this bank is not charged at all.`;
     if (run.blocked === 'hot') return `Above ${hottest} °C this bank is not charged at all.`;
     if (this.offeredA() <= this.loadA()) return 'Nothing is left for the bank: the loads take what is offered.';

@@ -1,0 +1,163 @@
+import { describe, expect, it } from 'vitest';
+import { CHEMISTRIES } from '@core/cells/chemistry.data';
+import { openPage } from '../../testing/open-page';
+import { sampleRig } from '../../testing/sample-rig';
+import { ChemistryPage } from './chemistry-page';
+import { ConfigurationsPage } from './configurations-page';
+import { NeedPage } from './need-page';
+import { SagPage } from './sag-page';
+import { ShelfPage } from './shelf-page';
+import { VoltagePage } from './voltage-page';
+
+describe('the need', () => {
+  it('ends its steps at the capacity, and is chosen by school', async () => {
+    const page = await openPage(NeedPage, sampleRig());
+    const needed = page.text('h1').match(/need ([\d.]+) Ah/)![1];
+    expect(Math.round(Number(page.texts('table:first-of-type tbody tr td:last-child b').at(-1)))).toBe(Number(needed));
+    expect(page.texts('tr.sel')).toHaveLength(1);
+    await page.press('use this');
+    expect(page.rig().bank).not.toEqual(sampleRig().bank);
+    await page.undo();
+    expect(page.rig().bank).toEqual(sampleRig().bank);
+  });
+  it('asks for what is missing', async () => {
+    const page = await openPage(NeedPage, { ...sampleRig(), bank: null });
+    expect(page.text('.btn.main')).toBe('Choose the bank');
+  });
+});
+
+describe('arrangements', () => {
+  it('meet the need, and the chosen one becomes the bank', async () => {
+    const page = await openPage(ConfigurationsPage, sampleRig());
+    expect(page.text('h1')).toMatch(/^\d+ arrangements meet the need; \d+ are beaten by no other\.$/);
+    await page.choose('Order', 'lightest first');
+    const masses = page.texts('tbody tr td:nth-child(7)').map(Number);
+    expect(masses).toEqual([...masses].sort((a, b) => a - b));
+    await page.press('Choose LFP');
+    expect(page.text('tr.sel .how')).toContain('chosen');
+    expect(page.rig().bank!.autonomyDays).toBe(2);
+  });
+  it('say what is to spare for the peak and for what charges at once, by school', async () => {
+    const page = await openPage(ConfigurationsPage, sampleRig());
+    const spare = () => page.texts('tbody tr td:nth-child(14)');
+    expect(spare().some((text) => /^[+−]\d+$/.test(text))).toBe(true);
+    const before = spare();
+    await page.press('sum');
+    expect(page.rig().bank!.currentSchool).toBe('sum');
+    expect(spare()).not.toEqual(before);
+    expect(page.margin.textContent).toMatch(/\d+ of \d+ carry the peak, \d+ take the charge/);
+  });
+  it('cannot say what charges while no source is planned', async () => {
+    const rig = sampleRig();
+    const page = await openPage(ConfigurationsPage, { ...rig, charging: { ...rig.charging, sources: [] } });
+    expect(new Set(page.texts('tbody tr td:nth-child(14)'))).toEqual(new Set(['–']));
+    expect(page.margin.textContent).not.toContain('take the charge');
+  });
+  it('stand side by side with the bank as it is, and name the chargers that no longer fit', async () => {
+    const rig = sampleRig();
+    const sources = rig.charging.sources.map((source) => ({ ...source, absorptionV: 28.4, floatV: 27 }));
+    const page = await openPage(ConfigurationsPage, { ...rig, charging: { ...rig.charging, sources } });
+    const lead = page.texts('tbody .what b').findIndex((name) => name.startsWith('AGM'));
+    page.element.querySelectorAll<HTMLInputElement>('tbody .what input')[lead]!.click();
+    await page.settle();
+    expect(page.texts('co-compared-banks thead th')).toHaveLength(3);
+    const mass = page.texts('co-compared-banks tbody tr').find((text) => text.startsWith('mass'))!;
+    expect(mass).toMatch(/^mass kg 44 \d+ \+\d+$/);
+    expect(page.texts('co-compared-banks .caution').some((text) => /AGM.*\(Roof\); AGM usually wants/.test(text))).toBe(
+      true,
+    );
+  });
+  it('are none at a voltage that the shelf cannot make, or for a need beyond it', async () => {
+    const rig = sampleRig();
+    const page = await openPage(ConfigurationsPage, { ...rig, bank: { ...rig.bank!, autonomyDays: 1000 } });
+    expect(page.text('h1')).toBe('No arrangement on the shelf meets the need.');
+  });
+});
+
+describe('system voltages', () => {
+  it('halve the current of the largest load with each step', async () => {
+    const page = await openPage(VoltagePage, sampleRig());
+    // The plate takes 90 ÷ 0.9 = 100 W: at 12.8, 25.6 and 51.2 V
+    expect(page.texts('tbody tr:first-child td')).toEqual(['7.8 A', '3.9 A', '2.0 A']);
+    expect(page.text('th.now')).toBe('24 V, as now');
+  });
+  it('size the controller for the arrays that are planned', async () => {
+    const page = await openPage(VoltagePage, sampleRig());
+    expect(page.field('Solar').value).toBe('400');
+    expect(page.texts('tbody tr:nth-child(7) td')).toEqual(['31 A', '16 A', '8 A']);
+  });
+  it('say when no section is enough', async () => {
+    const page = await openPage(VoltagePage, sampleRig());
+    await page.type('Power at the bank', '9000');
+    await page.type('Length, one way', '20');
+    expect(page.texts('tbody tr:nth-child(2) td')[0]).toBe('over 150 mm²');
+    expect(page.rig().bank!.cableLengthM).toBe(20);
+  });
+});
+
+describe('voltage sag', () => {
+  it('is a map of load against charge, with the edge where the inverter switches off', async () => {
+    const page = await openPage(SagPage, sampleRig());
+    expect(page.text('h1')).toMatch(/stays on until the bank is empty/);
+    await page.type('Load', '4000');
+    await page.type('Inverter off below', '24.5');
+    expect(page.text('h1')).toMatch(/At 4000 W the inverter switches off with \d+ % still in the bank\./);
+    expect(page.texts('.map td.off').length).toBeGreaterThan(10);
+    expect(page.texts('.remedies tbody tr')).toHaveLength(4);
+    await page.type('Length, one way', '0.2');
+    expect(page.rig().bank!.cableLengthM).toBe(0.2);
+  });
+  it('comes sooner in the cold', async () => {
+    const page = await openPage(SagPage, sampleRig());
+    const off = () => page.texts('.map td.off').length;
+    await page.type('Load', '4000');
+    await page.type('Inverter off below', '24.5');
+    const warm = off();
+    await page.type('Bank at', '-15');
+    expect(off()).toBeGreaterThan(warm);
+  });
+});
+
+describe('the shelf', () => {
+  it('copies a generic model, which is then one’s own to correct', async () => {
+    const page = await openPage(ShelfPage, sampleRig());
+    expect(page.text('h1')).toBe('The shelf holds generic models only.');
+    await page.press('Copy LFP');
+    await page.type('Mass', '21.5');
+    await page.type('Charge, at most', '');
+    expect(page.rig().shelf[0]).toMatchObject({ massKg: 21.5, chargeA: null });
+    expect(page.rig().shelf[0]!.name).toMatch(/, own$/);
+  });
+  it('takes a model off its sheet, in steps of undo, and takes it down again', async () => {
+    const page = await openPage(ShelfPage, sampleRig());
+    await page.press('Add a model');
+    await page.choose('Chemistry', 'gel');
+    expect(page.rig().shelf[0]).toMatchObject({ chemistryId: 'gel', cellsInSeries: 6 });
+    await page.type('Resistance', '4.2');
+    expect(page.rig().shelf[0]!.resistanceOhm).toBeCloseTo(0.0042, 12);
+    await page.undo();
+    expect(page.rig().shelf[0]!.resistanceOhm).toBeNull();
+    await page.press('remove');
+    expect(page.rig().shelf).toEqual([]);
+  });
+});
+
+describe('a chemistry', () => {
+  it('takes a value of one’s own with its source, and gives it back', async () => {
+    const page = await openPage(ChemistryPage, sampleRig());
+    await page.type('taper near full, A for each Ah missing, yours', '9');
+    await page.type('Where your taper near full', 'own test');
+    expect(page.rig().chemistryEdits.lfp).toEqual({ acceptancePerH: { value: 9, source: 'own test' } });
+    expect(page.text('h1')).toContain('one value of your own');
+    await page.type('taper near full, A for each Ah missing, yours', '');
+    expect(page.rig().chemistryEdits.lfp).toEqual({});
+  });
+  it('lets no lithium be charged in the frost', async () => {
+    const page = await openPage(ChemistryPage, sampleRig());
+    await page.type('charge from, yours', '-5');
+    expect(page.text('[role=alert]')).toBe('Not below 0 °C.');
+    await page.choose('Chemistry', CHEMISTRIES.agm.name);
+    await page.type('charge from, yours', '-5');
+    expect(page.rig().chemistryEdits.agm!.chargeFromTempC!.value).toBe(-5);
+  });
+});

@@ -1,0 +1,83 @@
+import { describe, expect, it } from 'vitest';
+import { CHEMISTRIES } from '@core/cells/chemistry.data';
+import { openPage } from '../../testing/open-page';
+import { sampleRig } from '../../testing/sample-rig';
+import { BankPage } from './bank-page';
+
+/** Sized for the usual day of 26.4 Ah, without Peukert. */
+const usualDay = () => {
+  const rig = sampleRig();
+  return {
+    ...rig,
+    audit: { ...rig.audit, sizeFor: 'typical' as const },
+    chemistryEdits: { lfp: { peukertExponent: { value: 1, source: 'for the calculator' } } },
+  };
+};
+
+describe('the bank', () => {
+  it('has 160 Ah for days of 26.4 Ah, needs 52.8 ÷ 0.8 = 66 Ah', async () => {
+    const page = await openPage(BankPage, usualDay());
+    expect(page.text('h1')).toBe('The bank fits: it lasts 6.1 days without charge.');
+    expect(page.text('.tot td:nth-child(3)')).toBe('66.0');
+    expect(page.text('.tot td:nth-child(4)')).toBe('200.0');
+    expect(page.text('.why')).toContain('Over the need by 134 Ah');
+  });
+  it('is too small for more days, and says for how many it lasts', async () => {
+    const page = await openPage(BankPage, usualDay());
+    await page.type('Days without charge', '10');
+    expect(page.text('h1')).toBe('The bank is too small: it lasts 6.1 days, not the 10 wanted.');
+    expect(page.text('.tot .warned')).toContain('−130');
+  });
+  it('counts series and parallel, and refuses none at all', async () => {
+    const page = await openPage(BankPage, usualDay());
+    await page.type('Strings in parallel', '3');
+    await page.type('Batteries in series', '2');
+    expect(page.texts('.account .cells button').at(-1)).toBe('51.2 V');
+    await page.type('Strings in parallel', '0');
+    expect(page.text('[role=alert]')).toBe('Not below 1.');
+    expect(page.rig().bank!.parallelCount).toBe(3);
+  });
+  it('takes a flat loss instead of the itemised ones', async () => {
+    const page = await openPage(BankPage, usualDay());
+    await page.press('flat');
+    expect(page.rig().bank!.lossSchool).toBe('flat');
+    // 52.8 ÷ (0.8 · 0.85)
+    expect(page.text('.tot td:nth-child(3)')).toBe('77.6');
+    await page.type('Flat loss', '0');
+    expect(page.text('.tot td:nth-child(3)')).toBe('66.0');
+  });
+  it('takes another usable share, by its school or by one’s own word', async () => {
+    const page = await openPage(BankPage, usualDay());
+    await page.type('Usable share', '65');
+    expect(page.margin.textContent).toContain('You have entered a share of your own, 65 %.');
+    await page.press('90 %');
+    expect(page.rig().bank!.usableFraction).toBe(0.9);
+  });
+  it('shows the cold', async () => {
+    const page = await openPage(BankPage, usualDay());
+    await page.type('Coldest temperature of the bank', '0');
+    expect(page.text('.tot td:nth-child(3)')).toBe('71.7'); // 66 ÷ 0.92
+  });
+  it('begins with a chemistry where no bank is chosen', async () => {
+    const page = await openPage(BankPage, { ...sampleRig(), bank: null });
+    expect(page.text('h1')).toBe('Which bank is it?');
+    await page.press(CHEMISTRIES.flooded.name);
+    expect(page.rig().bank!.battery.chemistryId).toBe('flooded');
+    expect(page.text('.caution')).toContain('hydrogen');
+  });
+  it('warns of strings of another age, and keeps the reason that is given', async () => {
+    const rig = usualDay();
+    const bank = rig.bank!;
+    const other = { battery: bank.battery, seriesCount: 1, parallelCount: 1, boughtIn: '2025-11', reason: '' };
+    const page = await openPage(BankPage, { ...rig, bank: { ...bank, boughtIn: '2023-11', others: [other] } });
+    expect(page.text('.other .caution')).toBe('24 months between them: the older one ages the younger.');
+    await page.type('Why it is done all the same', 'until the spring');
+    expect(page.rig().bank!.others[0]!.reason).toBe('until the spring');
+    await page.press('Take it out');
+    expect(page.rig().bank!.others).toEqual([]);
+  });
+  it('only says what it holds while nothing is audited', async () => {
+    const page = await openPage(BankPage, { ...usualDay(), loads: [] });
+    expect(page.text('h1')).toBe('The bank holds 160 Ah that can be used.');
+  });
+});
