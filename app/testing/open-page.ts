@@ -43,6 +43,8 @@ export interface OpenPage<Page> {
   rig(): Rig;
   undo(): Promise<void>;
   settle(): Promise<void>;
+  /** Waits for what is worked out in the background. */
+  until(holds: () => boolean): Promise<void>;
   /** Text of the first element of a selector, its white space evened out. */
   text(selector: string): string;
   texts(selector: string): string[];
@@ -69,7 +71,8 @@ class TestMargin {
   protected readonly template = inject(MarginSlot).template;
 }
 
-const tables = (parts: YearParts, change: WhatIf) => buildTables(parts, new TableCache(), change)!;
+const pieces = new TableCache();
+const tables = (parts: YearParts, change: WhatIf) => buildTables(parts, pieces, change)!;
 
 const yearsOnTheSpot = {
   simulate: async (parts: YearParts, change: WhatIf) => simulateRuns(tables(parts, change), 0, RUNS, SEED),
@@ -161,6 +164,13 @@ export async function openPage<Page>(
     margin,
     rig: () => store.selectSignal(rigFeature.selectRig)()!,
     settle,
+    async until(holds) {
+      for (let round = 0; round < 400 && !holds(); round++) {
+        await new Promise((done) => setTimeout(done, 25));
+        await settle();
+      }
+      if (!holds()) throw new Error(`never came true: ${holds.toString()}`);
+    },
     async undo() {
       store.dispatch(RigEvents.undo());
       await settle();

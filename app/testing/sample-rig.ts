@@ -36,6 +36,7 @@ export function sampleRig(): Rig {
     bank: newBank({ ...newBattery('b', 'lfp', 8, 100), dischargeA: 100, chargeA: 50, massKg: 22, price: 600 }, 1, 2),
     charging: {
       ...rig.charging,
+      bankAboveTempC: 5,
       sources: [
         {
           ...newSource('solar', 'sun'),

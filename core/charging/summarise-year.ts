@@ -177,8 +177,12 @@ export function summariseYear(
     };
   });
   const worst = months.reduce((least, one) => {
-    const byStay = one.stay.value - least.stay.value;
-    return byStay < 0 || (byStay === 0 && one.lowestP10.value < least.lowestP10.value) ? one : least;
+    const differ = [
+      one.stay.value - least.stay.value,
+      least.unservedAh.value - one.unservedAh.value,
+      one.lowestP10.value - least.lowestP10.value,
+    ].find((by) => by !== 0);
+    return (differ ?? 0) < 0 ? one : least;
   });
   const order = [...Array(runs).keys()].sort(
     (a, b) => result.minSoc[a * 12 + worst.month - 1]! - result.minSoc[b * 12 + worst.month - 1]!,

@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
-import { cellNumber, cellTime } from '../logbook/import/cell';
+import { cellNumber, type CellTime, cellTime } from '../logbook/import/cell';
+import { zoneOffsetMs } from '../series/zone';
 import { MONTH_OF_DAY, monthStart } from '../simulation/calendar';
 import { aboveAirWhPerM2 } from './above-air';
 
@@ -20,10 +21,14 @@ export interface HourlyFile {
   dailyClearness: number[];
   /** Days of the year that the file does not cover by at least 20 hours; they take the mean of their month. */
   filledDays: number;
+  /** Days brighter than the clearest sky lets through, counted as that. */
+  cappedDays: number;
   rows: number;
   remarks: HourlyRemark[];
 }
 
+/** The clearest day. */
+const MOST_CLEARNESS = 0.85;
 const NEEDED_DAYS = 300;
 const NEEDED_HOURS = 20;
 const LARGEST_W = 1600;
@@ -34,8 +39,9 @@ const LIGHT_HEAD = /ghi|irradi|global|radiation|w\/m|solar/i;
  * Clearness of each day from a file of level irradiance, W/m², hour by hour or finer, on the clocks of the place. Several years are
  * put over one another. Delimiter and decimal sign are found.
  * @param latitudeDeg  of the place, for what arrives above the air
+ * @param timeZone     of the place: times that state their own offset are put on its clocks
  */
-export function readHourly(text: string, latitudeDeg: number): HourlyFile | HourlyRefusal {
+export function readHourly(text: string, latitudeDeg: number, timeZone: string): HourlyFile | HourlyRefusal {
   const { data, meta } = Papa.parse(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
   const [head, ...rows] = data;
   if (!head || rows.length === 0) return { code: 'empty' };
@@ -56,7 +62,7 @@ export function readHourly(text: string, latitudeDeg: number): HourlyFile | Hour
     if (Number.isNaN(watts)) return remark('no-number', row[lightAt]);
     if (watts < -20 || watts > LARGEST_W) return remark('out-of-range', row[lightAt]);
     largest = Math.max(largest, watts);
-    const at = new Date(time.wallMs);
+    const at = new Date(onClocks(time, timeZone));
     // 29 February counts to the day before: the simulated year is a common one.
     const date = Math.min(at.getUTCDate(), at.getUTCMonth() === 1 ? 28 : 31);
     const key = `${at.getUTCFullYear()}-${at.getUTCMonth()}-${date}`;
@@ -70,11 +76,14 @@ export function readHourly(text: string, latitudeDeg: number): HourlyFile | Hour
 
   const sums = new Float64Array(365);
   const counts = new Uint16Array(365);
+  let cappedDays = 0;
   for (const { day, sum, count, hours } of days.values()) {
     if (hours.size < NEEDED_HOURS) continue;
     const aboveWh = aboveAirWhPerM2(latitudeDeg, day + 1);
     // Below this the sun hardly rises, and a quotient says nothing.
-    sums[day]! += aboveWh > 100 ? Math.min(0.85, ((sum / count) * 24) / aboveWh) : 0.3;
+    const clearness = aboveWh > 100 ? ((sum / count) * 24) / aboveWh : 0.3;
+    if (clearness > MOST_CLEARNESS) cappedDays++;
+    sums[day]! += Math.min(MOST_CLEARNESS, clearness);
     counts[day]!++;
   }
   const covered = counts.reduce((sum, count) => sum + (count > 0 ? 1 : 0), 0);
@@ -90,7 +99,14 @@ export function readHourly(text: string, latitudeDeg: number): HourlyFile | Hour
       Number((counts[day]! > 0 ? sums[day]! / counts[day]! : months[month]!).toFixed(4)),
     ),
     filledDays: 365 - covered,
+    cappedDays,
     rows: rows.length - remarks.length,
     remarks,
   };
+}
+
+function onClocks({ wallMs, offsetMin }: CellTime, timeZone: string): number {
+  if (offsetMin === null) return wallMs;
+  const atMs = wallMs - offsetMin * 60_000;
+  return atMs + zoneOffsetMs(timeZone, atMs);
 }

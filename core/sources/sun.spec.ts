@@ -118,15 +118,39 @@ describe('an hourly file', () => {
     const read = readHourly(
       year((day, k) => hour(day, k, 0.5 * level(day))),
       48,
+      'UTC',
     );
     if ('code' in read) throw new Error(read.code);
     expect(read.dailyClearness).toHaveLength(365);
     expect(read.dailyClearness.every((day) => Math.abs(day - 0.5) < 1e-3)).toBe(true);
   });
+  it('puts times with an offset of their own on the clocks of the place', () => {
+    // One bright day by the clocks of a place nine hours west: 7:00 to 21:00 there is 16:00 to 6:00 UTC.
+    const west = (day: number, k: number) => {
+      const local = day * 24 + k - 9;
+      const bright = Math.floor(local / 24) === 100 && ((local % 24) + 24) % 24 >= 7;
+      return `${hour(day, k, 0).slice(0, -2)}Z,${bright ? 400 : 0.2 * level(day)}`;
+    };
+    const read = readHourly(year(west), 48, 'Etc/GMT+9');
+    if ('code' in read) throw new Error(read.code);
+    expect(read.dailyClearness[99]!).toBeLessThan(0.21);
+    expect(read.dailyClearness[100]!).toBeGreaterThan(0.6);
+    expect(read.dailyClearness[101]!).toBeLessThan(0.21);
+  });
+  it('counts the days that are brighter than any sky', () => {
+    const read = readHourly(
+      year((day, k) => hour(day, k, (day < 3 ? 0.95 : 0.5) * level(day))),
+      48,
+      'UTC',
+    );
+    if ('code' in read) throw new Error(read.code);
+    expect([read.cappedDays, read.dailyClearness[0], read.dailyClearness[3]]).toEqual([3, 0.85, 0.5]);
+  });
   it('lists what it cannot read, and fills the day', () => {
     const read = readHourly(
       year((day, k) => hour(day, k, day === 9 ? 'none' : 0.4 * level(day))),
       48,
+      'UTC',
     );
     if ('code' in read) throw new Error(read.code);
     expect(read.remarks).toHaveLength(24);
@@ -135,18 +159,20 @@ describe('an hourly file', () => {
     expect(read.dailyClearness[9]).toBeCloseTo(0.4, 3);
   });
   it('is refused when it is none', () => {
-    expect(readHourly('', 48)).toEqual({ code: 'empty' });
-    expect(readHourly('a,b\n1,2', 48)).toEqual({ code: 'no-columns' });
+    expect(readHourly('', 48, 'UTC')).toEqual({ code: 'empty' });
+    expect(readHourly('a,b\n1,2', 48, 'UTC')).toEqual({ code: 'no-columns' });
     expect(
       readHourly(
         year((day, k) => hour(day, k, 200), 40),
         48,
+        'UTC',
       ),
     ).toEqual({ code: 'too-few-days', days: 40 });
     expect(
       readHourly(
         year((day, k) => hour(day, k, 0.3)),
         48,
+        'UTC',
       ),
     ).toEqual({ code: 'not-irradiance', largest: 0.3 });
   });

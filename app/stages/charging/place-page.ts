@@ -141,7 +141,7 @@ export class PlacePage {
       this.problem.set(`${file.name} is larger than 30 MB. One year by the hour is less than 1 MB: cut it down first.`);
       return;
     }
-    const read = readHourly(await file.text(), this.latitudeDeg());
+    const read = readHourly(await file.text(), this.latitudeDeg(), this.place()?.timeZone ?? 'UTC');
     if ('code' in read) {
       this.problem.set(`${file.name}: ${refusalWords(read)} The weather stays as it was.`);
       return;
@@ -152,6 +152,9 @@ export class PlacePage {
     this.note.set(
       `${file.name}: ${formatNumber(read.rows, 0)} rows read` +
         (read.filledDays > 0 ? `; ${read.filledDays} days that it lacks take the mean of their month` : '') +
+        (read.cappedDays > 0
+          ? `; ${read.cappedDays} days brighter than the clearest sky lets through at this latitude are counted as that`
+          : '') +
         (odd
           ? `; ${read.remarks.length} rows left out, the first in row ${odd.row}: “${odd.text}” ${odd.code === 'no-time' ? 'is no time' : odd.code === 'no-number' ? 'is no number' : 'is beyond any sunlight'}`
           : '') +
