@@ -1,3 +1,5 @@
+import 'fake-indexeddb/auto';
+
 /** What the pages use of a browser and jsdom lacks: nothing is drawn, scrolled or observed. */
 
 (globalThis as { CSS?: unknown }).CSS ??= { escape: (text: string) => text };
@@ -17,4 +19,14 @@ globalThis.ResizeObserver ??= class {
   disconnect(): void {
     return;
   }
+};
+Blob.prototype.arrayBuffer ??= function (this: Blob) {
+  return new Promise<ArrayBuffer>((resolve) => {
+    const reader = new FileReader();
+    reader.onload = () => resolve(reader.result as ArrayBuffer);
+    reader.readAsArrayBuffer(this);
+  });
+};
+Blob.prototype.text ??= async function (this: Blob) {
+  return new TextDecoder().decode(await this.arrayBuffer());
 };

@@ -24,14 +24,12 @@ import { rigFeature } from '../rig/rig-feature';
 import { Storage } from '../storage/storage';
 import { MarginSlot } from '../ui/margin-slot';
 import { ComputeWorkerClient } from '../workers/compute-worker-client';
-import { fileBytes } from '../workers/file-bytes';
 import { findMarks } from '../workers/find-marks';
 import { importIntoBook, lookAtFile } from '../workers/import-into-book';
 import type { LogImport, LogWorkerApi } from '../workers/log-worker-api';
 import { LogWorkerClient } from '../workers/log-worker-client';
 import { exportArchive, importArchive } from '../workers/rig-archive';
 import { YearPool } from '../workers/year-pool';
-import './jsdom-gaps';
 import { testDatabase } from './test-database';
 
 /** A page at work on a rig: the real store and core; what runs in workers is called on the spot, with fewer draws. */
@@ -91,6 +89,11 @@ const computeOnTheSpot = {
   },
 };
 
+async function* wholeFile({ file, encoding }: LogImport) {
+  const text = new TextDecoder(encoding).decode(await file.arrayBuffer());
+  yield { bytes: new TextEncoder().encode(text), share: 1 };
+}
+
 function logsOnTheSpot(db: Storage['db']) {
   const api: Omit<LogWorkerApi, 'importLog'> = {
     look: lookAtFile,
@@ -105,7 +108,7 @@ function logsOnTheSpot(db: Storage['db']) {
       importIntoBook(
         db,
         order,
-        () => fileBytes(order.file, order.encoding),
+        () => wholeFile(order),
         onProgress,
         () => false,
       ),

@@ -13,8 +13,14 @@ describe('a chemistry with values of one’s own', () => {
     expect(chemistryOf('gel', edits)).toEqual(CHEMISTRIES.gel);
   });
   it('says where each value is from', () => {
-    expect(chemistryValue('agm', edits, 'acceptancePerH')).toMatchObject({ origin: 'entered', note: `${CHEMISTRIES.agm.name}, its sheet` });
-    expect(chemistryValue('agm', edits, 'tailFraction')).toMatchObject({ origin: 'default', note: CHEMISTRIES.agm.name });
+    expect(chemistryValue('agm', edits, 'acceptancePerH')).toMatchObject({
+      origin: 'entered',
+      note: `${CHEMISTRIES.agm.name}, its sheet`,
+    });
+    expect(chemistryValue('agm', edits, 'tailFraction')).toMatchObject({
+      origin: 'default',
+      note: CHEMISTRIES.agm.name,
+    });
     const unsaid: ChemistryEdits = { agm: { tailFraction: { value: 0.03, source: '' } } };
     expect(chemistryValue('agm', unsaid, 'tailFraction').note).toBe(`${CHEMISTRIES.agm.name}, your value`);
   });

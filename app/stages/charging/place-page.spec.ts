@@ -14,10 +14,9 @@ const headline = (page: Awaited<ReturnType<typeof open>>) =>
 async function bring(page: Awaited<ReturnType<typeof open>>, name: string, text: string): Promise<void> {
   const picker = page.element.querySelector<HTMLInputElement>('input[type=file]')!;
   const file = new File([text], name);
-  file.text = () => Promise.resolve(text);
   Object.defineProperty(picker, 'files', { configurable: true, value: [file] });
   picker.dispatchEvent(new Event('change'));
-  await page.settle();
+  await page.until(() => page.text('.note, [role=alert]') !== '');
 }
 
 /** A year of level irradiance by the hour: a share of a half sine from 6 to 18, stronger in summer. */

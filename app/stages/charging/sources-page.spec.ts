@@ -22,7 +22,9 @@ describe('the sources', () => {
     for (const ah of drive) expect(Math.abs(ah - 13)).toBeLessThanOrEqual(2); // some months have five Fridays
     const sun = cells(page, 'Roof');
     expect(sun[5]!).toBeGreaterThan(2 * sun[11]!);
-    expect(page.text('h1')).toMatch(/^All sources offer \d+ Ah on a usual day of December, \d+ Ah in (May|June|July)\.$/);
+    expect(page.text('h1')).toMatch(
+      /^All sources offer \d+ Ah on a usual day of December, \d+ Ah in (May|June|July)\.$/,
+    );
   });
   it('are changed as they are typed: half the drive, half the Ah', async () => {
     const page = await open();

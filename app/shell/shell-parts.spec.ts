@@ -1,0 +1,219 @@
+import { TestBed } from '@angular/core/testing';
+import { Router } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { newRig } from '@core/rig/new-rig';
+import { RigEdits } from '../rig/rig-actions';
+import { openPage } from '../testing/open-page';
+import { sampleRig } from '../testing/sample-rig';
+import { Commands } from './commands';
+import { DetailsPage } from './details-page';
+import { FindDialog } from './find-dialog';
+import { KeyFigures } from './key-figures';
+import { QuickReading } from './quick-reading';
+import { Shortcuts } from './shortcuts';
+import { StageStates } from './stage-states';
+import { WhatMoved } from './what-moved';
+
+const shown = (selector: string) =>
+  [...document.querySelectorAll(selector)].map((one) => (one.textContent ?? '').replace(/\s+/g, ' ').trim());
+const press = (key: string, on: Element | Window = window) =>
+  on.dispatchEvent(
+    new KeyboardEvent('keydown', { key, code: key.length === 1 ? `Key${key.toUpperCase()}` : key, bubbles: true }),
+  );
+
+beforeEach(() => {
+  localStorage.clear();
+  document.body.replaceChildren();
+});
+
+describe('the spine', () => {
+  it('says of each stage how it stands, with its one figure', async () => {
+    const page = await openPage(KeyFigures, sampleRig());
+    const { lines } = TestBed.inject(StageStates);
+    expect(lines()).toMatchObject({
+      audit: { state: 'done', says: '26.4 Ah a day' },
+      bank: { state: 'done', says: expect.stringMatching(/^200 Ah, lasts \d\.\d days$/) as string },
+      charging: { state: 'in-work', says: 'playing the year' },
+      monitor: { state: 'in-work', says: '0 of 7 entered' },
+      logbook: { state: 'empty', says: 'nothing logged yet' },
+    });
+    await page.until(() => lines()['charging']!.state !== 'in-work');
+    expect(lines()['charging']).toEqual({ state: 'done', says: 'keeps up all year' });
+  });
+  it('asks for what comes first in an empty rig', async () => {
+    await openPage(KeyFigures, newRig('r', 'New', 'UTC'));
+    const says = Object.values(TestBed.inject(StageStates).lines()).map((line) => line.says);
+    expect(says).toEqual([
+      'no loads yet',
+      'not chosen yet',
+      'no source yet',
+      'needs a bank first',
+      'nothing logged yet',
+    ]);
+  });
+  it('turns to a warning where the bank is too small, and stale where the meter holds an old figure', async () => {
+    const rig = sampleRig();
+    const monitor = { ...rig.monitor, entered: { capacity: { value: 150, atMs: 1 } } };
+    await openPage(KeyFigures, { ...rig, monitor, bank: { ...rig.bank!, autonomyDays: 30 } });
+    const { lines } = TestBed.inject(StageStates);
+    expect(lines()['bank']!.state).toBe('warning');
+    expect(lines()['monitor']).toEqual({ state: 'stale', says: 're-enter 1 setting' });
+  });
+  it('keeps the day and what is usable in sight', async () => {
+    const page = await openPage(KeyFigures, sampleRig());
+    expect(page.texts('.row')).toEqual(['a day26 Ah', 'usable160 Ah']);
+    expect(page.text('.bank')).toContain('two of 100 Ah in parallel');
+  });
+});
+
+describe('what the last edit moved', () => {
+  it('lists figures from and to, in every stage after it', async () => {
+    const page = await openPage(WhatMoved, sampleRig());
+    expect(page.element.textContent!.trim()).toBe('');
+    TestBed.inject(Store).dispatch(
+      RigEdits.loadChanged({ id: 'fan', changes: { power: { by: 'watts', powerW: 102.4 } } }),
+    );
+    await page.settle();
+    const rows = page.texts('dt').map((says, k) => `${says}: ${page.texts('dd')[k]}`);
+    expect(rows[0]).toMatch(/26\.4 to 36\.4 Ah$/);
+    expect(rows.some((row) => /^Bank: /.test(row))).toBe(true);
+  });
+  it('names the settings that it made stale in the meter', async () => {
+    const rig = sampleRig();
+    const entered = { capacity: { value: 200, atMs: 1 } };
+    const page = await openPage(WhatMoved, { ...rig, monitor: { ...rig.monitor, entered } });
+    TestBed.inject(Store).dispatch(RigEdits.bankChanged({ bank: { ...rig.bank!, parallelCount: 3 } }));
+    await page.settle();
+    expect(page.texts('h2')).toContain('Made stale in the meter');
+    expect(page.texts('dd').at(-1)).toBe('200.0 is now 300.0 Ah');
+  });
+});
+
+describe('find or do', () => {
+  const open = async () => {
+    const page = await openPage(FindDialog, sampleRig());
+    const field = document.querySelector<HTMLInputElement>('.ask')!;
+    const ask = async (text: string) => {
+      field.value = text;
+      field.dispatchEvent(new Event('input'));
+      await page.settle();
+    };
+    return { page, field, ask };
+  };
+  it('finds loads, stages and things to do by words in any order', async () => {
+    const { ask } = await open();
+    await ask('plate');
+    expect(shown('#hits li')).toEqual(['Warming plate load']);
+    await ask('go bank');
+    expect(shown('#hits li')[0]).toMatch(/^Go to Bank/);
+    await ask('zzz');
+    expect(shown('#hits li')).toEqual(['Nothing is called that.']);
+  });
+  it('is walked with the arrows, round and round, and done with Enter', async () => {
+    const { page, field, ask } = await open();
+    const navigate = vi.spyOn(TestBed.inject(Router), 'navigate').mockResolvedValue(true);
+    await ask('see');
+    const count = shown('#hits li').length;
+    press('ArrowUp', field);
+    await page.settle();
+    expect(field.getAttribute('aria-activedescendant')).toBe(`hit${count - 1}`);
+    press('ArrowDown', field);
+    await page.settle();
+    expect(shown('#hits li.on')).toEqual([shown('#hits li')[0]]);
+    press('Enter', field);
+    expect(navigate).toHaveBeenCalledWith(['/rig', 'sample', 'audit', 'day']);
+  });
+  it('has every command under a name of its own, and no key twice', async () => {
+    await open();
+    const { all } = TestBed.inject(Commands);
+    const keys = all.map(({ key }) => key).filter(Boolean);
+    expect(new Set(keys).size).toBe(keys.length);
+    expect(new Set(all.map(({ id }) => id)).size).toBe(all.length);
+    expect(new Set(all.map(({ says }) => says)).size).toBe(all.length);
+  });
+});
+
+describe('keys', () => {
+  it('act from anywhere but from a field', async () => {
+    await openPage(WhatMoved, sampleRig());
+    const run = vi.spyOn(TestBed.inject(Commands), 'run');
+    const unbind = TestBed.inject(Shortcuts).bind();
+    press('r');
+    expect(run).toHaveBeenLastCalledWith('reading');
+    const field = document.body.appendChild(document.createElement('input'));
+    press('t', field);
+    expect(run).toHaveBeenCalledTimes(1);
+    unbind();
+    press('r');
+    expect(run).toHaveBeenCalledTimes(1);
+  });
+});
+
+describe('a quick reading', () => {
+  const type = (called: string, text: string) => {
+    const label = [...document.querySelectorAll('label')].find((one) => one.textContent!.includes(called))!;
+    const input = document.getElementById(label.htmlFor) as HTMLInputElement;
+    input.value = text;
+    input.dispatchEvent(new Event('input'));
+  };
+  const submit = () => document.querySelector('form')!.dispatchEvent(new Event('submit'));
+
+  it('goes into the book with the sign of its direction', async () => {
+    const page = await openPage(QuickReading, sampleRig());
+    type('Voltage', '26,4');
+    type('Current', '3,5');
+    type('Taken since full', '12');
+    submit();
+    await page.settle();
+    expect(page.rig().logbook.readings).toMatchObject([{ voltageV: 26.4, currentA: -3.5, countAh: -12, full: false }]);
+  });
+  it('wants at least one figure', async () => {
+    const page = await openPage(QuickReading, sampleRig());
+    submit();
+    await page.settle();
+    expect(shown('.refusal')).toEqual(['Write down at least one figure, or a note.']);
+    expect(page.rig().logbook.readings).toEqual([]);
+  });
+  it('is kept while it is being written, though the page goes', async () => {
+    const page = await openPage(QuickReading, sampleRig());
+    type('Voltage', '25.9');
+    await page.settle();
+    TestBed.resetTestingModule();
+    document.body.replaceChildren();
+    const again = await openPage(QuickReading, sampleRig());
+    submit();
+    await again.settle();
+    expect(again.rig().logbook.readings[0]!.voltageV).toBe(25.9);
+    expect(localStorage.getItem('coulan-reading-draft')).toBeNull();
+  });
+  it('refuses a time that the clocks skip', async () => {
+    const page = await openPage(QuickReading, sampleRig());
+    type('Voltage', '25.9');
+    const when = document.querySelector<HTMLInputElement>('input[type=datetime-local]')!;
+    when.value = '2026-03-29T02:30';
+    when.dispatchEvent(new Event('input'));
+    submit();
+    await page.settle();
+    expect(shown('.refusal')).toEqual(['That time does not exist on the clocks of this place. Correct it.']);
+  });
+});
+
+describe('name, place and file', () => {
+  it('changes them as they are typed, and keeps a name that would be empty', async () => {
+    const page = await openPage(DetailsPage, sampleRig());
+    await page.type('Name', 'Grey Heron');
+    await page.type('Name', '  ');
+    await page.type('Latitude, north positive', '-33.5');
+    expect(page.rig()).toMatchObject({ name: 'Grey Heron', place: { latitudeDeg: -33.5 } });
+    await page.type('Latitude, north positive', '95');
+    expect(page.text('[role=alert]')).toBe('Not above 90 °.');
+  });
+  it('asks before it deletes', async () => {
+    const page = await openPage(DetailsPage, sampleRig());
+    await page.press('Delete this rig…');
+    expect(page.text('.caution')).toMatch(/This can’t be undone/);
+    await page.press('Keep it');
+    expect(page.texts('.caution')).toEqual([]);
+  });
+});
