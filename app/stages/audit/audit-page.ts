@@ -29,6 +29,7 @@ import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
 import { MethodSwitch } from '../../ui/method-switch';
 import { QuantityField } from '../../ui/quantity-field';
+import { FINE_STEPS, roundTop } from '../../ui/round-top';
 import { RowKey } from '../../ui/single-keys';
 import { TextField } from '../../ui/text-field';
 import { WorkingStore } from '../../ui/working-store';
@@ -142,8 +143,10 @@ export class AuditPage {
 
   protected readonly groupIds = computed(() => this.groups().map((_, k) => `group-${k}`));
 
-  /** The highest day of any load fills the width of the whiskers. */
-  protected readonly scaleAh = computed(() => Math.max(0, ...(this.audit()?.lines.map((line) => line.highAh) ?? [])));
+  /** What fills the width of the whiskers: the highest day of any load, rounded up. */
+  protected readonly scaleAh = computed(() =>
+    roundTop(Math.max(0, ...(this.audit()?.lines.map((line) => line.highAh) ?? [])), FINE_STEPS),
+  );
   protected readonly opened = computed(() => this.rows().find(({ load }) => load.id === this.openId()) ?? null);
 
   protected readonly why = computed(() => {

@@ -6,6 +6,7 @@ import { rigFeature } from '../../rig/rig-feature';
 import { selectDerived } from '../../rig/rig-selectors';
 import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
+import { roundTop } from '../../ui/round-top';
 import { WorkingStore } from '../../ui/working-store';
 import { AuditTabs } from './audit-tabs';
 
@@ -60,7 +61,7 @@ export class DayPage {
     return [...(standing.length > 0 ? [bandOf('standing', 'standing losses', true, standing)] : []), ...bands];
   });
 
-  protected readonly topW = computed(() => niceTop(Math.max(1, ...(this.audit()?.hoursWh ?? []))));
+  protected readonly topW = computed(() => roundTop(Math.max(1, ...(this.audit()?.hoursWh ?? []))));
   protected readonly lines = computed(() =>
     [0.25, 0.5, 0.75, 1].map((share) => ({ y: HEIGHT * (1 - share), says: formatNumber(this.topW() * share, 0) })),
   );
@@ -99,9 +100,3 @@ export class DayPage {
 /** Standing losses solid, each large load a hatching of its own, the rest blank. */
 const lookOf = (band: { id: string; standing: boolean }, index: number): string =>
   band.standing ? 'standing' : band.id === 'rest' ? 'blank' : `look${index % 6}`;
-
-/** The next of 1, 2, 5 × 10ⁿ. */
-function niceTop(value: number): number {
-  const power = 10 ** Math.floor(Math.log10(value));
-  return [1, 2, 5, 10].map((step) => step * power).find((top) => top >= value)!;
-}

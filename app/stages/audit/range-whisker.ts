@@ -4,36 +4,31 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 @Component({
   selector: 'co-range',
   template: `
-    <svg width="100%" height="20" aria-hidden="true">
-      <line [attr.x1]="at(low()) + '%'" [attr.x2]="at(high()) + '%'" y1="10" y2="10" />
-      <line [attr.x1]="at(low()) + '%'" [attr.x2]="at(low()) + '%'" y1="6" y2="14" />
-      <line [attr.x1]="at(high()) + '%'" [attr.x2]="at(high()) + '%'" y1="6" y2="14" />
-      <rect
-        [attr.x]="at(typical()) + '%'"
-        y="5"
-        width="4"
-        height="10"
-        transform="translate(-2 0)"
-        [class.standing]="standing()"
-      />
+    <svg viewBox="0 0 100 20" preserveAspectRatio="none" aria-hidden="true">
+      <path [attr.d]="range()" />
+      <path class="mark" [attr.d]="mark()" />
+      @if (!standing()) {
+        <path class="hollow" [attr.d]="hollow()" />
+      }
     </svg>
   `,
   styles: `
     svg {
       display: block;
-      overflow: visible;
+      width: 100%;
+      height: 20px;
     }
-    line {
+    path {
       stroke: var(--out);
       stroke-width: 1.3;
+      vector-effect: non-scaling-stroke;
     }
-    rect {
-      fill: var(--page);
-      stroke: var(--out);
-      stroke-width: 1.3;
+    .mark {
+      stroke-width: 5.3;
     }
-    rect.standing {
-      fill: var(--out);
+    .hollow {
+      stroke: var(--page);
+      stroke-width: 2.7;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -45,9 +40,14 @@ export class RangeWhisker {
   /** What fills the width. */
   readonly scale = input.required<number>();
   readonly standing = input(false);
-  protected readonly at = (value: number): number => this.percent()(value);
-  private readonly percent = computed(() => {
+  private readonly at = computed(() => {
     const scale = this.scale();
-    return (value: number) => (scale > 0 ? 2 + (94 * value) / scale : 2);
+    return (value: number) => (scale > 0 ? 3 + (93 * value) / scale : 3).toFixed(2);
   });
+  protected readonly range = computed(() => {
+    const [low, high] = [this.at()(this.low()), this.at()(this.high())];
+    return `M${low} 10H${high}M${low} 6V14M${high} 6V14`;
+  });
+  protected readonly mark = computed(() => `M${this.at()(this.typical())} 4.4V15.6`);
+  protected readonly hollow = computed(() => `M${this.at()(this.typical())} 5.7V14.3`);
 }

@@ -45,13 +45,13 @@ describe('arrangements', () => {
     await page.press('sum');
     expect(page.rig().bank!.currentSchool).toBe('sum');
     expect(spare()).not.toEqual(before);
-    expect(page.margin.textContent).toMatch(/\d+ of \d+ carry the peak, \d+ take the charge/);
+    expect(page.margin.textContent).toMatch(/\d+ out, \d+ in/);
   });
   it('cannot say what charges while no source is planned', async () => {
     const rig = sampleRig();
     const page = await openPage(ConfigurationsPage, { ...rig, charging: { ...rig.charging, sources: [] } });
     expect(new Set(page.texts('tbody tr td:nth-child(14)'))).toEqual(new Set(['–']));
-    expect(page.margin.textContent).not.toContain('take the charge');
+    expect(page.margin.textContent).not.toContain('take all sources');
   });
   it('stand side by side with the bank as it is, and name the chargers that no longer fit', async () => {
     const rig = sampleRig();

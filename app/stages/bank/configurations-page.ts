@@ -144,8 +144,7 @@ export class ConfigurationsPage {
     const all = configurations(this.facts.shelf(), { ...demand, school }, this.facts.edits());
     const carry = all.filter((one) => (one.dischargeHeadroomA?.value ?? 0) >= 0).length;
     const take = all.filter((one) => (one.chargeHeadroomA?.value ?? 0) >= 0).length;
-    const charged = this.charges() ? `, ${take} take the charge` : '';
-    return `${carry} of ${all.length} carry the peak${charged}`;
+    return this.charges() ? `${carry} out, ${take} in` : `${carry} out`;
   }
 
   private bankOf(one: Configuration): Bank {
