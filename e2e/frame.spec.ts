@@ -37,6 +37,22 @@ test('keys: stages, list, find, undo and redo', async ({ page }) => {
   await expect(headline(page)).toContainText('57.6 Ah');
 });
 
+test('units are chosen once: shown and typed imperial, kept metric', async ({ page }) => {
+  await page.goto(`${WAGTAIL}/bank/voltage`);
+  await expect(page.locator('main')).toContainText('mm²');
+  await page.keyboard.press('/');
+  await page.getByRole('combobox', { name: 'Find or do' }).fill('imperial');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('main')).toContainText('16 AWG');
+  await page.getByLabel('Length, one way').fill('10');
+  await page.reload();
+  await expect(page.getByLabel('Length, one way')).toHaveValue('10');
+  await page.goto(`${WAGTAIL}/rig`);
+  await page.getByLabel('Units, on this device').selectOption({ label: 'metric: m, kg, °C, mm²' });
+  await visit(page, 'bank/voltage');
+  await expect(page.getByLabel('Length, one way')).toHaveValue('3.048');
+});
+
 test('single keys can be switched off', async ({ page }) => {
   await page.keyboard.press('?');
   await page.getByLabel(/Single keys act/).uncheck();

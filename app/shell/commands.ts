@@ -8,6 +8,7 @@ import { Dialogs } from './dialogs';
 import { RigFiles } from './rig-files';
 import { STAGES } from './stages';
 import { ThemeChoice } from '../ui/theme';
+import { UnitChoice } from '../ui/unit-choice';
 
 export interface Command {
   id: string;
@@ -44,6 +45,7 @@ export class Commands {
   private readonly store = inject(Store);
   private readonly dialogs = inject(Dialogs);
   private readonly theme = inject(ThemeChoice);
+  private readonly units = inject(UnitChoice);
   private readonly workings = inject(WorkingStore);
   private readonly files = inject(RigFiles);
   private readonly rig = this.store.selectSignal(rigFeature.selectRig);
@@ -56,6 +58,7 @@ export class Commands {
     { id: 'undo', says: 'Undo', key: 'Ctrl Z', run: () => this.store.dispatch(RigEvents.undo()) },
     { id: 'redo', says: 'Redo', key: 'Ctrl Shift Z', run: () => this.store.dispatch(RigEvents.redo()) },
     { id: 'theme', says: 'Change between light, dark and night', key: 't', run: () => this.theme.next() },
+    { id: 'units', says: 'Change between metric and imperial units', key: '', run: () => this.units.next() },
     ...STAGES.map((stage) => ({
       id: stage.id,
       says: `Go to ${stage.name}`,

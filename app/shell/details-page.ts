@@ -8,14 +8,21 @@ import type { Rig } from '@core/rig/rig';
 import { RigEdits } from '../rig/rig-actions';
 import { rigFeature } from '../rig/rig-feature';
 import { RigSession } from '../rig/rig-session';
+import { Choice, type Option } from '../ui/choice';
 import { QuantityField } from '../ui/quantity-field';
 import { TextField } from '../ui/text-field';
+import { UnitChoice } from '../ui/unit-choice';
 import { RigFiles } from './rig-files';
+
+const SYSTEMS: readonly Option[] = [
+  { id: 'metric', name: 'metric: m, kg, °C, mm²' },
+  { id: 'imperial', name: 'imperial: ft, lb, °F, AWG' },
+];
 
 /** What the rig is, where it stands, and its file. */
 @Component({
   selector: 'co-details',
-  imports: [FormsModule, NzSelectModule, QuantityField, TextField],
+  imports: [Choice, FormsModule, NzSelectModule, QuantityField, TextField],
   templateUrl: './details-page.html',
   styles: `
     .form-grid {
@@ -62,6 +69,8 @@ export class DetailsPage {
   private readonly files = inject(RigFiles);
   protected readonly rig = this.store.selectSignal(rigFeature.selectRig);
   protected readonly limits = LIMITS;
+  protected readonly systems = SYSTEMS;
+  protected readonly units = inject(UnitChoice);
   protected readonly zones = Intl.supportedValuesOf('timeZone').map((id) => ({ id, name: id.replaceAll('_', ' ') }));
   protected readonly asking = signal(false);
   protected readonly logRows = computed(

@@ -6,6 +6,7 @@ import { Storage } from '../storage/storage';
 import { FirstStart } from './first-start';
 import { RigFiles } from './rig-files';
 import { ThemeChoice } from '../ui/theme';
+import { UnitChoice } from '../ui/unit-choice';
 
 /** The shelf of rigs, and what Coulan is for. */
 @Component({
@@ -21,6 +22,7 @@ export class StartPage {
   private readonly session = inject(RigSession);
   protected readonly first = inject(FirstStart);
   protected readonly theme = inject(ThemeChoice);
+  protected readonly units = inject(UnitChoice);
   protected readonly blocked = inject(Storage).blocked;
   protected readonly rows = this.session.rows;
   protected readonly refusal = signal<string | null>(null);

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { decimalsFor, formatQuantity } from '@core/quantity/format';
 import { rigFeature } from '../rig/rig-feature';
 import { selectConsequences } from '../rig/rig-selectors';
+import { UnitChoice } from '../ui/unit-choice';
 import { STAGES } from './stages';
 
 /** What the last edit moved, from and to, and what it made stale. */
@@ -50,6 +50,7 @@ import { STAGES } from './stages';
 })
 export class WhatMoved {
   private readonly store = inject(Store);
+  private readonly units = inject(UnitChoice);
   private readonly consequences = this.store.selectSignal(selectConsequences);
   private readonly rig = this.store.selectSignal(rigFeature.selectRig);
   protected readonly rigId = computed(() => this.rig()?.id ?? '');
@@ -59,16 +60,16 @@ export class WhatMoved {
       const unit = (after ?? before)!.unit;
       // Enough decimals to tell the two apart.
       const [a, b] = [before?.value ?? null, after?.value ?? null];
-      let decimals = decimalsFor(b ?? a!, unit);
+      let decimals = this.units.decimals(b ?? a!, unit);
       const show = (value: number | null) =>
-        value === null ? 'none' : formatQuantity(value, unit, { decimals }).digits;
+        value === null ? 'none' : this.units.format(value, unit, { decimals }).digits;
       while (decimals < 4 && show(a) === show(b)) decimals++;
       const stageName = STAGES.find((one) => one.id === stage)!.name;
       return {
         says: stage === 'audit' ? says : `${stageName}: ${says}`,
         from: show(a),
         to: show(b),
-        symbol: formatQuantity(b ?? a!, unit).symbol,
+        symbol: this.units.symbol(unit),
       };
     }),
   );
@@ -76,9 +77,9 @@ export class WhatMoved {
   protected readonly stale = computed(() =>
     this.consequences()?.madeStale.map(({ figure, entered }) => ({
       says: figure.says,
-      from: formatQuantity(entered!.value, figure.unit).digits,
-      to: formatQuantity(figure.value, figure.unit).digits,
-      symbol: formatQuantity(figure.value, figure.unit).symbol,
+      from: this.units.format(entered!.value, figure.unit).digits,
+      to: this.units.format(figure.value, figure.unit).digits,
+      symbol: this.units.symbol(figure.unit),
     })),
   );
 }

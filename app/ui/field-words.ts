@@ -1,12 +1,13 @@
 import { formatNumber } from '@core/quantity/format';
-import { type Unit, UNITS } from '@core/quantity/unit';
+import { toShown, type UnitLook } from '@core/quantity/unit';
 import type { FieldIssue } from '@core/rig/limits';
 
 /** What is wrong with an entry, in the unit in which it was typed. */
-export function fieldIssueText(issue: FieldIssue, unit: Unit): string {
-  const { symbol, factor } = UNITS[unit];
-  const shown = (value: number) =>
-    `${formatNumber(value * factor, Number.isInteger(value * factor) ? 0 : 2)}${symbol ? ` ${symbol}` : ''}`;
+export function fieldIssueText(issue: FieldIssue, look: UnitLook): string {
+  const shown = (stored: number) => {
+    const value = Number(toShown(stored, look).toFixed(6));
+    return `${formatNumber(value, Number.isInteger(value) ? 0 : 2)}${look.symbol ? ` ${look.symbol}` : ''}`;
+  };
   switch (issue.code) {
     case 'not-a-number':
       return 'Not a number. Type digits, such as 12.5.';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input } from '@angular/core';
 import type { Figure } from '@core/formula/figure';
-import { formatQuantity } from '@core/quantity/format';
+import { UnitChoice } from './unit-choice';
 import { WorkingStore } from './working-store';
 
 /** A figure on screen. Pressing it opens its working. */
@@ -63,6 +63,7 @@ import { WorkingStore } from './working-store';
 })
 export class FigurePart {
   private readonly workings = inject(WorkingStore);
+  private readonly units = inject(UnitChoice);
   readonly figure = input.required<Figure>();
   readonly decimals = input<number>();
   readonly signed = input(false);
@@ -73,7 +74,7 @@ export class FigurePart {
   protected readonly marked = computed(() => this.workings.figure()?.id === this.figure().id);
   protected readonly text = computed(() => {
     const decimals = this.decimals();
-    return formatQuantity(this.figure().value, this.figure().unit, {
+    return this.units.format(this.figure().value, this.figure().unit, {
       signed: this.signed(),
       ...(decimals === undefined ? {} : { decimals }),
     });

@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { type Unit, UNITS } from '@core/quantity/unit';
+import { fromShown, toShown, type Unit, unitLook } from '@core/quantity/unit';
 import { type FieldIssue, fieldIssue, type Limit } from '@core/rig/limits';
 import { RigEvents } from '../rig/rig-actions';
 import { fieldIssueText } from './field-words';
+import { UnitChoice } from './unit-choice';
 
 interface Draft {
   text: string;
@@ -146,7 +147,9 @@ export class QuantityField {
 
   private readonly draft = signal<Draft | null>(null);
   private before: number | null = null;
-  protected readonly symbol = computed(() => UNITS[this.unit()].symbol);
+  private readonly units = inject(UnitChoice);
+  private readonly look = computed(() => this.units.look(this.unit()));
+  protected readonly symbol = computed(() => this.look().symbol);
   /** What is being typed, as long as nothing else (undo, another tab) has changed the value under it. */
   private readonly live = computed(() => {
     const draft = this.draft();
@@ -155,7 +158,7 @@ export class QuantityField {
   protected readonly shown = computed(() => this.live()?.text ?? this.plain(this.value()));
   protected readonly issue = computed(() => {
     const problem = this.live()?.problem;
-    return problem ? fieldIssueText(problem, this.unit()) : null;
+    return problem ? fieldIssueText(problem, this.look()) : null;
   });
 
   protected onFocus(event: Event): void {
@@ -183,7 +186,7 @@ export class QuantityField {
       const current = this.value();
       if (current === null) return;
       event.preventDefault();
-      const shown = current * UNITS[this.unit()].factor;
+      const shown = toShown(current, this.look());
       const unitStep = this.limit().integer || Math.abs(shown) >= 10 ? 1 : 0.1;
       const step = unitStep * (event.shiftKey ? 10 : 1) * (event.key === 'ArrowUp' ? 1 : -1);
       this.take(String(Number((shown + step).toFixed(6))));
@@ -202,13 +205,16 @@ export class QuantityField {
       return;
     }
     const typed = /^[+-]?(\d+\.?\d*|\.\d+)$/.test(cleaned) ? Number(cleaned) : Number.NaN;
-    const value = Number((typed / UNITS[this.unit()].factor).toPrecision(12));
+    const value = Number(fromShown(typed, this.look()).toPrecision(12));
     const problem = fieldIssue(this.limit(), value);
     this.draft.set({ text, standsFor: problem ? this.value() : value, problem });
     if (!problem) this.changed.emit(value);
   }
 
   private plain(value: number | null): string {
-    return value === null ? '' : String(Number((value * UNITS[this.unit()].factor).toFixed(6)));
+    if (value === null) return '';
+    // What was stored in another system is shown as finely as a rule or a thermometer reads.
+    const decimals = this.units.system() === 'imperial' && this.look() !== unitLook(this.unit(), 'metric') ? 2 : 6;
+    return String(Number(toShown(value, this.look()).toFixed(decimals)));
   }
 }

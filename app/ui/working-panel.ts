@@ -1,7 +1,7 @@
-import { ChangeDetectionStrategy, Component, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
 import type { Origin, Working, WorkingTerm } from '@core/formula/figure';
-import { formatQuantity } from '@core/quantity/format';
 import type { Unit } from '@core/quantity/unit';
+import { UnitChoice } from './unit-choice';
 
 const ORIGINS: Record<Origin, string> = {
   measured: 'measured',
@@ -107,12 +107,17 @@ const ORIGINS: Record<Origin, string> = {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class WorkingPanel {
+  private readonly units = inject(UnitChoice);
   readonly working = input.required<Working>();
   protected readonly opened = signal<number | null>(null);
 
   protected show(value: number, unit: Unit) {
     const whole = (unit === 'Ratio' || unit === 'Count') && Number.isInteger(value);
-    return formatQuantity(value, unit, whole ? { decimals: 0 } : unit === 'A' || unit === 'V' ? { decimals: 2 } : {});
+    return this.units.format(
+      value,
+      unit,
+      whole ? { decimals: 0 } : unit === 'A' || unit === 'V' ? { decimals: 2 } : {},
+    );
   }
 
   protected originOf(term: WorkingTerm): string {

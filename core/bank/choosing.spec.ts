@@ -143,6 +143,7 @@ describe('system voltages', () => {
     fixedLoads: [{ says: 'radio', voltageV: 12, powerW: 60 }],
     blockV: 12.8,
     blockOhm: 0.004,
+    list: 'metric',
   });
   it('halves the current with each doubling', () => {
     expect(v12!.currentA.value).toBeCloseTo(156.25, 9);

@@ -11,6 +11,8 @@ export interface SagCircuit {
   bankOhm: number;
   cableLengthM: number;
   cableAreaMm2: number;
+  /** Crimps, fuses and switches; usual ones where nothing is said. */
+  jointsOhm?: number;
   /** Input voltage at which the inverter switches off. */
   cutOffV: number;
 }
@@ -20,7 +22,9 @@ export const JOINTS_OHM = 0.0006;
 const CONDUCTOR_C = 40;
 
 const loopOhm = (circuit: SagCircuit) =>
-  circuit.bankOhm + copperOhm(2 * circuit.cableLengthM, circuit.cableAreaMm2, CONDUCTOR_C) + JOINTS_OHM;
+  circuit.bankOhm +
+  copperOhm(2 * circuit.cableLengthM, circuit.cableAreaMm2, CONDUCTOR_C) +
+  (circuit.jointsOhm ?? JOINTS_OHM);
 
 /**
  * Voltage at the inverter under a draw of constant power; null where the bank cannot deliver it at all.

@@ -1,5 +1,11 @@
 import { chooseFuse, type FuseChoice } from '../conductors/choose-fuse';
-import { chooseSection, nextSection, type SectionChoice, type SectionDemand } from '../conductors/choose-section';
+import {
+  chooseSection,
+  nextSection,
+  type SectionChoice,
+  type SectionDemand,
+  type SectionList,
+} from '../conductors/choose-section';
 import { copperOhm, voltageDrop } from '../conductors/copper';
 import { byDefault, computed, entered, type Figure } from '../formula/figure';
 import { inRange } from '../quantity/guard';
@@ -16,6 +22,8 @@ export interface VoltageDemand {
   fixedLoads: readonly { says: string; voltageV: number; powerW: number }[];
   /** Nominal volts of one 12 V block of the chemistry. */
   blockV: number;
+  /** Sections of the metric list, whose insulation is taken for 90 °C, or gauges, tabled for 105 °C. */
+  list: SectionList;
   /** Resistance of the bank at one 12 V block with the same energy, Ω, for the short-circuit current. */
   blockOhm: number;
 }
@@ -61,8 +69,9 @@ export function systemVoltages(demand: VoltageDemand): SystemVoltage[] {
       oneWayLengthM: demand.oneWayLengthM,
       systemV: nominalV,
       dropFraction: demand.dropFraction,
-      insulationC: 90,
+      insulationC: demand.list === 'gauges' ? 105 : 90,
       inEngineSpace: false,
+      list: demand.list,
     };
     // The same cells in series instead of parallel: resistance grows with the square.
     const shortCircuitOf = (areaMm2: number) =>
@@ -73,7 +82,7 @@ export function systemVoltages(demand: VoltageDemand): SystemVoltage[] {
     for (let tries = 0; section !== null && fuse === null && tries < THICKER_MOST; tries++) {
       const { areaMm2, ampacityA } = section;
       fuse = chooseFuse(currentA, ampacityA, nominalV, shortCircuitOf(areaMm2));
-      const thicker = fuse === null ? nextSection(areaMm2) : null;
+      const thicker = fuse === null ? nextSection(areaMm2, demand.list) : null;
       if (thicker === null) break;
       if (tries + 1 < THICKER_MOST) section = chooseSection(wanted, thicker);
     }

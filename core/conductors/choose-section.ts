@@ -1,5 +1,9 @@
 import { ENGINE_SPACE_FRACTION, INSULATION_C, type InsulationC, METRIC_AMPACITY } from './ampacity.data';
 import { copperOhm } from './copper';
+import { GAUGE_INSULATION_C, GAUGES } from './gauges.data';
+
+/** Sections of the metric list, or wire gauges. */
+export type SectionList = 'metric' | 'gauges';
 
 export interface SectionDemand {
   /** A, > 0 */
@@ -10,6 +14,8 @@ export interface SectionDemand {
   dropFraction: number;
   insulationC: InsulationC;
   inEngineSpace: boolean;
+  /** The metric list where none is named. */
+  list?: SectionList;
 }
 
 export interface SectionChoice {
@@ -23,22 +29,34 @@ export interface SectionChoice {
 /** Warm conductor, as under load. */
 const CONDUCTOR_C = 50;
 
-/** Ampacity of a section of the list, or null where it is not on it. */
-export function ampacityOf(areaMm2: number, insulationC: InsulationC, inEngineSpace: boolean): number | null {
-  const row = METRIC_AMPACITY.find(([area]) => area === areaMm2);
-  if (!row) return null;
-  return row[INSULATION_C.indexOf(insulationC) + 1]! * (inEngineSpace ? ENGINE_SPACE_FRACTION[insulationC] : 1);
+/** Ampacity of a section of the list, or null where it is not on it, or not tabled for the insulation. */
+export function ampacityOf(
+  areaMm2: number,
+  insulationC: InsulationC,
+  inEngineSpace: boolean,
+  list: SectionList = 'metric',
+): number | null {
+  const freeA =
+    list === 'metric'
+      ? METRIC_AMPACITY.find(([area]) => area === areaMm2)?.[INSULATION_C.indexOf(insulationC) + 1]
+      : insulationC === GAUGE_INSULATION_C
+        ? GAUGES.find(([, area]) => area === areaMm2)?.[2]
+        : undefined;
+  return freeA === undefined ? null : freeA * (inEngineSpace ? ENGINE_SPACE_FRACTION[insulationC] : 1);
 }
+
+const areasOf = (list: SectionList): readonly number[] =>
+  list === 'metric' ? METRIC_AMPACITY.map(([areaMm2]) => areaMm2) : GAUGES.map(([, areaMm2]) => areaMm2);
 
 /**
  * The smallest section of the list that keeps both the drop and the ampacity rule; null where none does.
  * @param atLeastMm2  a smaller one is not wanted
  */
 export function chooseSection(demand: SectionDemand, atLeastMm2 = 0): SectionChoice | null {
-  const { currentA, oneWayLengthM, systemV, dropFraction, insulationC, inEngineSpace } = demand;
-  const ampacity = (areaMm2: number) => ampacityOf(areaMm2, insulationC, inEngineSpace)!;
+  const { currentA, oneWayLengthM, systemV, dropFraction, insulationC, inEngineSpace, list } = demand;
+  const ampacity = (areaMm2: number) => ampacityOf(areaMm2, insulationC, inEngineSpace, list) ?? 0;
   const dropOf = (areaMm2: number) => (currentA * copperOhm(2 * oneWayLengthM, areaMm2, CONDUCTOR_C)) / systemV;
-  const sections = METRIC_AMPACITY.map(([areaMm2]) => areaMm2).filter((areaMm2) => areaMm2 >= atLeastMm2);
+  const sections = areasOf(list ?? 'metric').filter((areaMm2) => areaMm2 >= atLeastMm2);
   const byDrop = sections.find((areaMm2) => dropOf(areaMm2) <= dropFraction);
   const byAmpacity = sections.find((areaMm2) => ampacity(areaMm2) >= currentA);
   if (byDrop === undefined || byAmpacity === undefined) return null;
@@ -48,5 +66,5 @@ export function chooseSection(demand: SectionDemand, atLeastMm2 = 0): SectionCho
 }
 
 /** The next larger section of the list; null at its end. */
-export const nextSection = (areaMm2: number): number | null =>
-  METRIC_AMPACITY.find(([area]) => area > areaMm2)?.[0] ?? null;
+export const nextSection = (areaMm2: number, list: SectionList = 'metric'): number | null =>
+  areasOf(list).find((area) => area > areaMm2) ?? null;

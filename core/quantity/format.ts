@@ -1,4 +1,4 @@
-import { type Unit, UNITS } from './unit';
+import { toShown, type Unit, unitLook, type UnitSystem } from './unit';
 
 export interface Formatted {
   digits: string;
@@ -23,27 +23,31 @@ export function formatNumber(value: number, decimals: number, signed = false): s
 }
 
 /** Decimals that show a value of this unit with at least three digits that say something, and no more than it deserves. */
-export function decimalsFor(value: number, unit: Unit): number {
-  const { factor, decimals } = UNITS[unit];
-  const size = Math.abs(value * factor);
+export function decimalsFor(value: number, unit: Unit, system: UnitSystem = 'metric'): number {
+  const look = unitLook(unit, system);
+  const { decimals } = look;
+  const size = Math.abs(toShown(value, look));
   if (size >= 1000) return 0;
   if (size >= 100) return Math.min(decimals, 1);
   return decimals;
 }
 
+export interface FormatOptions {
+  decimals?: number;
+  signed?: boolean;
+  system?: UnitSystem;
+}
+
 /** A stored value in its display unit: 0.87 Fraction → "87.0", "%". */
-export function formatQuantity(
-  value: number,
-  unit: Unit,
-  options: { decimals?: number; signed?: boolean } = {},
-): Formatted {
-  const { symbol, factor } = UNITS[unit];
-  const decimals = options.decimals ?? decimalsFor(value, unit);
-  return { digits: formatNumber(value * factor, decimals, options.signed ?? false), symbol };
+export function formatQuantity(value: number, unit: Unit, options: FormatOptions = {}): Formatted {
+  const { system = 'metric', signed = false } = options;
+  const look = unitLook(unit, system);
+  const decimals = options.decimals ?? decimalsFor(value, unit, system);
+  return { digits: formatNumber(toShown(value, look), decimals, signed), symbol: look.symbol };
 }
 
 /** The same as one string, for sentences and for screen readers. */
-export function quantityText(value: number, unit: Unit, options: { decimals?: number; signed?: boolean } = {}): string {
+export function quantityText(value: number, unit: Unit, options: FormatOptions = {}): string {
   const { digits, symbol } = formatQuantity(value, unit, options);
   return symbol === '' ? digits : `${digits} ${symbol}`;
 }

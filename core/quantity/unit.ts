@@ -1,6 +1,6 @@
 /**
  * The units a figure can carry. Stored figures are SI-based (Fraction, not percent); the display symbol, the factor
- * to it and the usual decimals stand here and nowhere else.
+ * to it and the usual decimals stand here and nowhere else. Sections are shown in mm² or as the name of a gauge.
  */
 export const UNITS = {
   V: { symbol: 'V', factor: 1, decimals: 2 },
@@ -34,3 +34,32 @@ export const UNITS = {
 } as const satisfies Record<string, { symbol: string; factor: number; decimals: number }>;
 
 export type Unit = keyof typeof UNITS;
+
+export const UNIT_SYSTEMS = ['metric', 'imperial'] as const;
+export type UnitSystem = (typeof UNIT_SYSTEMS)[number];
+
+/** How a stored value is shown: value × factor + offset. */
+export interface UnitLook {
+  symbol: string;
+  factor: number;
+  decimals: number;
+  offset?: number;
+}
+
+/** Units that the imperial system shows otherwise. Factors from the exact definitions of foot, inch, pound and degree. */
+const IMPERIAL: Partial<Record<Unit, UnitLook>> = {
+  M: { symbol: 'ft', factor: 1 / 0.3048, decimals: 1 },
+  Mm: { symbol: 'in', factor: 1 / 25.4, decimals: 1 },
+  Kg: { symbol: 'lb', factor: 1 / 0.45359237, decimals: 0 },
+  Litre: { symbol: 'cu ft', factor: 1 / 28.316846592, decimals: 1 },
+  TempC: { symbol: '°F', factor: 1.8, offset: 32, decimals: 0 },
+};
+
+export const unitLook = (unit: Unit, system: UnitSystem): UnitLook =>
+  (system === 'imperial' ? IMPERIAL[unit] : undefined) ?? UNITS[unit];
+
+/** A stored value as the number that is shown. */
+export const toShown = (value: number, { factor, offset = 0 }: UnitLook): number => value * factor + offset;
+
+/** A typed number as the value that is stored. */
+export const fromShown = (shown: number, { factor, offset = 0 }: UnitLook): number => (shown - offset) / factor;

@@ -32,6 +32,7 @@ import { QuantityField } from '../../ui/quantity-field';
 import { FINE_STEPS, roundTop } from '../../ui/round-top';
 import { RowKey } from '../../ui/single-keys';
 import { TextField } from '../../ui/text-field';
+import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
 import { AddLoads } from './add-loads';
 import { AuditTabs } from './audit-tabs';
@@ -98,6 +99,7 @@ export class AuditPage {
   protected readonly orders = ORDERS;
   protected readonly months = MONTH_OPTIONS;
   protected readonly number = formatNumber;
+  protected readonly units = inject(UnitChoice);
   /** From the address: the load whose details are open. */
   readonly load = input<string>();
   protected readonly openId = signal<string | null>(null);

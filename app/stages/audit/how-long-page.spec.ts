@@ -24,6 +24,18 @@ describe('how long', () => {
     await page.type('Usable share', '50');
     expect(page.text('h1')).toBe('These run for 50.0 h, 2.1 days.');
   });
+  it('goes down to an end voltage under the load instead of a share', async () => {
+    const page = await openPage(HowLongPage, plain());
+    await page.press('end voltage');
+    // Rested lithium has 3.0 V a cell with 3 % left: 97 % of 200 Ah at 0.1 A.
+    expect(page.field('Down to, under load').value).toBe('24');
+    expect(page.text('h1')).toBe('These run for 1940 h, 81 days.');
+    await page.type('Down to, under load', '26.4');
+    const [share] = page.texts('dl.pairs dd');
+    expect(Number(share!.replace(' %', ''))).toBeLessThan(60);
+    await page.press('80 %');
+    expect(page.text('h1')).toBe('These run for 1600 h, 67 days.');
+  });
   it('asks when nothing runs', async () => {
     const page = await openPage(HowLongPage, plain());
     await page.press('Alarm');

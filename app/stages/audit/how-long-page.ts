@@ -4,10 +4,12 @@ import { Store } from '@ngrx/store';
 import { NzSelectModule } from 'ng-zorro-antd/select';
 import { drawTogether, steadyDraw } from '@core/audit/steady-draw';
 import { GENERIC_BATTERIES } from '@core/bank/generic-batteries.data';
+import { END_CELL_V, type PostVoltage, usableToEndVoltage } from '@core/bank/end-voltage';
+import { bankOhm, batteryOhm } from '@core/bank/resistance';
 import { calibrate, leftWhen, runtimeOf, type RuntimeSource } from '@core/bank/runtime';
 import { usableSchools } from '@core/bank/usable-schools';
 import { chemistryOf, chemistryValue } from '@core/cells/chemistry-of';
-import { byDefault, computed as worked, entered } from '@core/formula/figure';
+import { byDefault, computed as worked, entered, type Sourced } from '@core/formula/figure';
 import { formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
 import type { RuntimeTrial } from '@core/rig/trial';
@@ -24,6 +26,7 @@ import { WorkingStore } from '../../ui/working-store';
 import { AuditTabs } from './audit-tabs';
 
 const BANK = 'bank';
+const END_VOLTAGE = 'end-voltage';
 
 /** The quick question: how long do these run on that? Answers can be kept, and compared with what happened. */
 @Component({
@@ -60,6 +63,33 @@ export class HowLongPage {
       : chemistryOf(this.chemistryId(), this.rig()?.chemistryEdits ?? {}).usableFraction,
   );
 
+  /** Down to a voltage under load instead of a share. */
+  protected readonly byVoltage = signal(false);
+  private readonly posts = computed<PostVoltage | null>(() => {
+    const [rig, battery] = [this.rig(), this.battery()];
+    const chemistry = chemistryOf(this.chemistryId(), rig?.chemistryEdits ?? {});
+    if (battery) return { chemistry, cells: battery.cellsInSeries, ohm: batteryOhm(battery, chemistry) };
+    const bank = rig?.bank;
+    if (!bank) return null;
+    return {
+      chemistry,
+      cells: bank.seriesCount * bank.battery.cellsInSeries,
+      ohm: worked(bankOhm(bank, chemistry, bank.coldestTempC), 'bank at its coldest'),
+    };
+  });
+  /** Usual for the chemistry until another is typed. */
+  protected readonly endV = linkedSignal(() => {
+    const posts = this.posts();
+    return posts ? Number((posts.cells * END_CELL_V[posts.chemistry.family]).toFixed(2)) : 12;
+  });
+  protected readonly toVoltage = computed(() => {
+    const posts = this.posts();
+    return posts && usableToEndVoltage(posts, this.endV(), this.draw().atBankW);
+  });
+  private readonly usableShare = computed<Sourced>(() =>
+    this.byVoltage() ? (this.toVoltage() ?? entered(this.usable())) : entered(this.usable()),
+  );
+
   protected readonly hoursText = (hours: number) => `${formatNumber(hours, hours < 100 ? 1 : 0)} h`;
   protected readonly inDays = (hours: number) =>
     hours < 48 ? '' : `, ${formatNumber(hours / 24, hours < 240 ? 1 : 0)} days`;
@@ -93,7 +123,7 @@ export class HowLongPage {
   private readonly source = computed<RuntimeSource | null>(() => {
     const edits = this.rig()?.chemistryEdits ?? {};
     const peukertExponent = chemistryValue(this.chemistryId(), edits, 'peukertExponent');
-    const usableFraction = entered(this.usable());
+    const usableFraction = this.usableShare();
     const battery = this.battery();
     if (battery) {
       const chemistry = chemistryOf(battery.chemistryId, edits);
@@ -157,11 +187,24 @@ export class HowLongPage {
       },
     ];
   });
-  protected readonly shares = computed(() =>
-    usableSchools(this.chemistryId()).map((school) => ({ ...school, answer: '' })),
-  );
-  protected readonly share = computed(
-    () => this.shares().find(({ usableFraction }) => usableFraction === this.usable())?.id ?? null,
+  private readonly schools = computed(() => usableSchools(this.chemistryId()));
+  protected readonly shares = computed(() => {
+    const percent = (share: number) => `${formatNumber(share * 100, 0)} %`;
+    const toVoltage = this.toVoltage();
+    return [
+      ...this.schools().map((school) => ({ ...school, answer: percent(school.usableFraction) })),
+      {
+        id: END_VOLTAGE,
+        name: 'end voltage',
+        reason: 'Down to a voltage under this very load, at the posts: what a starter, a pump or a radio still needs.',
+        answer: toVoltage && this.draw().atBankW.value > 0 ? percent(toVoltage.value) : '',
+      },
+    ];
+  });
+  protected readonly share = computed(() =>
+    this.byVoltage()
+      ? END_VOLTAGE
+      : (this.schools().find(({ usableFraction }) => usableFraction === this.usable())?.id ?? null),
   );
 
   protected readonly trials = computed(() =>
@@ -189,7 +232,8 @@ export class HowLongPage {
   }
 
   protected pickShare(id: string): void {
-    const share = this.shares().find((one) => one.id === id);
+    this.byVoltage.set(id === END_VOLTAGE);
+    const share = this.schools().find((one) => one.id === id);
     if (share) this.usable.set(share.usableFraction);
   }
 

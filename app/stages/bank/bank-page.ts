@@ -15,6 +15,7 @@ import { MarginContent } from '../../ui/margin-slot';
 import { MethodSwitch } from '../../ui/method-switch';
 import { QuantityField } from '../../ui/quantity-field';
 import { TextField } from '../../ui/text-field';
+import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
 import { BankFacts } from './bank-facts';
 import { BankTabs } from './bank-tabs';
@@ -29,6 +30,7 @@ import { BankTabs } from './bank-tabs';
 })
 export class BankPage {
   protected readonly facts = inject(BankFacts);
+  protected readonly units = inject(UnitChoice);
   protected readonly limits = LIMITS;
   protected readonly factor = (share: number) => formatNumber(share, 3);
   protected readonly chemistries = CHEMISTRY_IDS.map((id) => CHEMISTRIES[id]);

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } fr
 import { Store } from '@ngrx/store';
 import { CHEMISTRY_IDS, type ChemistryId } from '@core/cells/chemistry';
 import { CHEMISTRIES } from '@core/cells/chemistry.data';
-import { formatNumber, quantityText } from '@core/quantity/format';
+import { formatNumber } from '@core/quantity/format';
 import type { Unit } from '@core/quantity/unit';
 import type { ChemistryEdit } from '@core/rig/bank';
 import { type Limit, LIMITS } from '@core/rig/limits';
@@ -10,6 +10,7 @@ import { RigEdits } from '../../rig/rig-actions';
 import { Choice, type Option } from '../../ui/choice';
 import { QuantityField } from '../../ui/quantity-field';
 import { TextField } from '../../ui/text-field';
+import { UnitChoice } from '../../ui/unit-choice';
 import { BankFacts } from './bank-facts';
 import { BankTabs } from './bank-tabs';
 
@@ -149,8 +150,8 @@ const VALUES: readonly Value[] = [
       }}
     </h1>
     <p class="why">
-      Typical published figures per cell at 25 °C. A battery’s own data sheet overrides every one of them: type it in,
-      and everything that follows says so.
+      Typical published figures per cell at {{ units.text(25, 'TempC') }}. A battery’s own data sheet overrides every
+      one of them: type it in, and everything that follows says so.
     </p>
     <table class="book values" aria-label="Values of the chemistry">
       <thead>
@@ -282,6 +283,7 @@ const VALUES: readonly Value[] = [
 export class ChemistryPage {
   private readonly store = inject(Store);
   private readonly facts = inject(BankFacts);
+  protected readonly units = inject(UnitChoice);
   protected readonly values = VALUES;
   protected readonly options: readonly Option[] = CHEMISTRY_IDS.map((id) => ({ id, name: CHEMISTRIES[id].name }));
   protected readonly id = linkedSignal<ChemistryId>(() => this.facts.bank()?.battery.chemistryId ?? 'lfp');
@@ -297,8 +299,8 @@ export class ChemistryPage {
         rows: restedCellV.map(([soc, volts]) => [percent(soc), formatNumber(volts, 3)]),
       },
       {
-        says: '°C, capacity left',
-        rows: capacityFractionByTempC.map(([tempC, share]) => [formatNumber(tempC, 0), percent(share)]),
+        says: `${this.units.symbol('TempC')}, capacity left`,
+        rows: capacityFractionByTempC.map(([tempC, share]) => [this.units.digits(tempC, 'TempC', 0), percent(share)]),
       },
       {
         says: 'depth, cycles',
@@ -317,7 +319,7 @@ export class ChemistryPage {
   }
 
   protected usual({ key, unit, decimals }: Value): string {
-    return quantityText(this.chemistry()[key], unit, { decimals });
+    return this.units.text(this.chemistry()[key], unit, { decimals });
   }
 
   protected set(key: keyof ChemistryEdit, value: number | null): void {

@@ -3,13 +3,17 @@ import { sizeBank } from '@core/bank/size-bank';
 import { interpolate } from '@core/cells/interpolate';
 import { profileIssues } from '@core/charging/profile-check';
 import { formatNumber } from '@core/quantity/format';
+import { toShown, type Unit } from '@core/quantity/unit';
 import type { Bank } from '@core/rig/bank';
 import { bankWords } from '../../rig/bank-words';
+import { UnitChoice } from '../../ui/unit-choice';
 import { BankFacts } from './bank-facts';
 
 interface Line {
   says: string;
   unit: string;
+  /** Shown in the units chosen. */
+  quantity?: Unit;
   decimals: number;
   of: (column: Column) => number | null;
   /** Whether the difference from the first column says something. */
@@ -79,6 +83,7 @@ interface Column {
 })
 export class ComparedBanks {
   private readonly facts = inject(BankFacts);
+  protected readonly units = inject(UnitChoice);
   readonly banks = input.required<readonly { bank: Bank; price: number | null }[]>();
   protected readonly words = bankWords;
 
@@ -96,11 +101,17 @@ export class ComparedBanks {
   protected readonly rows = computed(() => {
     const columns = this.columns();
     return LINES.map((line) => {
-      const first = columns[0] ? line.of(columns[0]) : null;
+      const { quantity } = line;
+      const of = (column: Column) => {
+        const value = line.of(column);
+        return value === null || !quantity ? value : toShown(value, this.units.look(quantity));
+      };
+      const first = columns[0] ? of(columns[0]) : null;
       return {
         ...line,
+        unit: quantity ? this.units.symbol(quantity) : line.unit,
         cells: columns.map((column, k) => {
-          const value = line.of(column);
+          const value = of(column);
           const shown = value === null ? '–' : formatNumber(value, line.decimals);
           const differs = k > 0 && line.differs && value !== null && first !== null;
           return { value: shown, difference: differs ? formatNumber(value - first, line.decimals, true) : '' };
@@ -149,7 +160,14 @@ const LINES: readonly Line[] = [
     differs: true,
     of: ({ sized }) => sized.need?.autonomyDays.value ?? null,
   },
-  { says: 'mass', unit: 'kg', decimals: 0, differs: true, of: (column) => counted(column, column.bank.battery.massKg) },
+  {
+    says: 'mass',
+    unit: 'kg',
+    quantity: 'Kg',
+    decimals: 0,
+    differs: true,
+    of: (column) => counted(column, column.bank.battery.massKg),
+  },
   { says: 'price', unit: '', decimals: 0, differs: true, of: ({ price }) => price },
   {
     says: 'cycles at this depth',

@@ -11,6 +11,7 @@ import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
 import { MethodSwitch } from '../../ui/method-switch';
 import { WorkingStore } from '../../ui/working-store';
+import { UnitChoice } from '../../ui/unit-choice';
 import { BankFacts } from './bank-facts';
 import { BankTabs } from './bank-tabs';
 import { ComparedBanks } from './compared-banks';
@@ -47,6 +48,7 @@ const COMPARED_MOST = 3;
 })
 export class ConfigurationsPage {
   protected readonly facts = inject(BankFacts);
+  protected readonly units = inject(UnitChoice);
   protected readonly number = formatNumber;
   protected readonly volts = VOLTS;
   protected readonly orders = ORDERS;

@@ -10,9 +10,12 @@ import {
   voltageUnderLoad,
 } from '@core/bank/sag';
 import { computed as worked, entered } from '@core/formula/figure';
+import { GAUGES, nearestGauge } from '@core/conductors/gauges.data';
 import { formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
+import { Choice, type Option } from '../../ui/choice';
 import { QuantityField } from '../../ui/quantity-field';
+import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
 import { BankFacts } from './bank-facts';
 import { BankTabs } from './bank-tabs';
@@ -29,7 +32,7 @@ const ROWS = 11;
 /** Where the inverter switches off although charge remains: the commonest "my battery is dead" that is not. */
 @Component({
   selector: 'co-sag-page',
-  imports: [BankTabs, QuantityField],
+  imports: [BankTabs, Choice, QuantityField],
   templateUrl: './sag-page.html',
   styleUrl: './sag-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -38,6 +41,9 @@ export class SagPage {
   protected readonly facts = inject(BankFacts);
   protected readonly limits = LIMITS;
   protected readonly number = formatNumber;
+  protected readonly units = inject(UnitChoice);
+  protected readonly gauges: readonly Option[] = GAUGES.map(([name]) => ({ id: name, name: `${name} AWG` }));
+  protected readonly gaugeName = computed(() => nearestGauge(this.facts.bank()?.cableAreaMm2 ?? 50)[0]);
   protected readonly tempC = linkedSignal(() => this.facts.bank()?.coldestTempC ?? 25);
   private readonly inverter = computed(() => this.facts.rig()?.inverters[0] ?? null);
   protected readonly typedV = signal<number | null>(null);
@@ -116,6 +122,11 @@ export class SagPage {
     const circuit = this.circuit();
     return circuit ? cutOffPowerW(circuit, 0.5) : 0;
   });
+  protected gaugeTo(name: string): void {
+    const gauge = GAUGES.find((one) => one[0] === name);
+    if (gauge) this.facts.change({ cableAreaMm2: gauge[1] });
+  }
+
   constructor() {
     inject(WorkingStore).suggest(
       computed(() => {
@@ -129,6 +140,8 @@ export class SagPage {
 
   protected readonly ohms = computed(() => {
     const circuit = this.circuit();
-    return circuit ? `Bank ${formatNumber(circuit.bankOhm * 1000, 2)} mΩ at ${formatNumber(this.tempC(), 0)} °C.` : '';
+    return circuit
+      ? `Bank ${formatNumber(circuit.bankOhm * 1000, 2)} mΩ at ${this.units.text(this.tempC(), 'TempC')}.`
+      : '';
   });
 }

@@ -12,6 +12,7 @@ import { Choice, type Option } from '../../ui/choice';
 import { QuantityField } from '../../ui/quantity-field';
 import { RowKey } from '../../ui/single-keys';
 import { TextField } from '../../ui/text-field';
+import { UnitChoice } from '../../ui/unit-choice';
 import { BankFacts } from './bank-facts';
 import { BankTabs } from './bank-tabs';
 
@@ -76,6 +77,7 @@ const FIELDS: readonly Field[] = [
 export class ShelfPage {
   private readonly store = inject(Store);
   private readonly facts = inject(BankFacts);
+  protected readonly units = inject(UnitChoice);
   protected readonly fields = FIELDS;
   protected readonly generic = GENERIC_BATTERIES;
   protected readonly chemistries: readonly Option[] = CHEMISTRY_IDS.map((id) => ({

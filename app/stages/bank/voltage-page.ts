@@ -1,10 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { bankOhm } from '@core/bank/resistance';
 import { type SystemVoltage, systemVoltages } from '@core/bank/system-voltages';
+import type { SectionList } from '@core/conductors/choose-section';
+import { gaugeOf } from '@core/conductors/gauges.data';
 import { formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
 import { FigurePart } from '../../ui/figure';
 import { QuantityField } from '../../ui/quantity-field';
+import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
 import { BankFacts } from './bank-facts';
 import { BankTabs } from './bank-tabs';
@@ -21,6 +24,9 @@ export class VoltagePage {
   protected readonly facts = inject(BankFacts);
   protected readonly limits = LIMITS;
   protected readonly number = formatNumber;
+  protected readonly units = inject(UnitChoice);
+  protected readonly gauge = gaugeOf;
+  protected readonly list = computed<SectionList>(() => (this.units.system() === 'imperial' ? 'gauges' : 'metric'));
   protected readonly drop = signal(0.03);
   protected readonly dropLimit = { min: 0.005, max: 0.1 };
   /** The arrays under Charging, until other watts are typed. */
@@ -54,6 +60,7 @@ export class VoltagePage {
       oneWayLengthM: this.lengthM(),
       dropFraction: this.drop(),
       solarW: this.solarW(),
+      list: this.list(),
       fixedLoads: loads.flatMap((load, k) =>
         load.dcVoltageV === null
           ? []

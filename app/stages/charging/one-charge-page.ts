@@ -11,6 +11,7 @@ import { FigurePart } from '../../ui/figure';
 import { LineChart, type ChartLine } from '../../ui/line-chart';
 import { MarginContent } from '../../ui/margin-slot';
 import { QuantityField } from '../../ui/quantity-field';
+import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
 import { ChargingFacts } from './charging-facts';
 import { ChargingTabs } from './charging-tabs';
@@ -30,6 +31,7 @@ export class OneChargePage {
   protected readonly limits = LIMITS;
   protected readonly minutesLimit = MINUTES;
   protected readonly number = formatNumber;
+  private readonly units = inject(UnitChoice);
   protected readonly fromSoc = signal(0.5);
   protected readonly loadA = signal(0);
   protected readonly tempC = signal(15);
@@ -94,8 +96,8 @@ export class OneChargePage {
     const run = this.run();
     if (!run) return 'The time of a charge follows once a bank is chosen.';
     const { chargeFromTempC: coldest, chargeUpToTempC: hottest } = this.chemistry();
-    if (run.blocked === 'cold') return `Below ${coldest} °C this bank is not charged at all.`;
-    if (run.blocked === 'hot') return `Above ${hottest} °C this bank is not charged at all.`;
+    if (run.blocked === 'cold') return `Below ${this.units.text(coldest, 'TempC')} this bank is not charged at all.`;
+    if (run.blocked === 'hot') return `Above ${this.units.text(hottest, 'TempC')} this bank is not charged at all.`;
     if (this.offeredA() <= this.loadA()) return 'Nothing is left for the bank: the loads take what is offered.';
     const full = run.hoursTo.at(-1)?.hours;
     if (full == null) return `From ${this.percent(this.fromSoc())} it is not full within three days.`;

@@ -14,6 +14,7 @@ import { MarginContent } from '../../ui/margin-slot';
 import { MethodSwitch } from '../../ui/method-switch';
 import { QuantityField } from '../../ui/quantity-field';
 import { TextField } from '../../ui/text-field';
+import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
 import { ChargingFacts } from './charging-facts';
 import { ChargingTabs } from './charging-tabs';
@@ -42,6 +43,7 @@ export class PlacePage {
   protected readonly facts = inject(ChargingFacts);
   protected readonly limits = LIMITS;
   protected readonly number = formatNumber;
+  protected readonly units = inject(UnitChoice);
   protected readonly climates = CLIMATE_OPTIONS;
   protected readonly weathers = WEATHERS;
   protected readonly months = MONTH_NAMES;

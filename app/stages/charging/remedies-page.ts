@@ -13,6 +13,7 @@ import { sameParts } from '../../rig/year-simulation';
 import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
 import { QuantityField } from '../../ui/quantity-field';
+import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
 import { ChargingFacts } from './charging-facts';
 import { ChargingTabs } from './charging-tabs';
@@ -36,6 +37,7 @@ export class RemediesPage {
   protected readonly year = this.facts.year;
   protected readonly limits = LIMITS;
   protected readonly number = formatNumber;
+  protected readonly units = inject(UnitChoice);
   protected readonly monthName = monthName;
   protected readonly yearsInHundred = yearsInHundred;
   protected readonly says = remedySentence;

@@ -6,6 +6,7 @@ import { newSource } from '@core/rig/new-rig';
 import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
 import { QuantityField } from '../../ui/quantity-field';
+import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
 import { ChargingFacts } from './charging-facts';
 import { ChargingTabs } from './charging-tabs';
@@ -31,6 +32,7 @@ export class SourcesPage {
   protected readonly facts = inject(ChargingFacts);
   protected readonly limits = LIMITS;
   protected readonly number = formatNumber;
+  protected readonly units = inject(UnitChoice);
   protected readonly kinds = KIND_WORDS;
   protected readonly months = MONTH_NAMES;
   protected readonly fresh = NEW;
