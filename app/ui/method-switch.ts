@@ -44,24 +44,25 @@ let serial = 0;
     .row {
       display: flex;
       flex-wrap: wrap;
+      gap: 1px;
       border: 1px solid var(--rule2);
       border-radius: 3px;
       overflow: hidden;
       width: fit-content;
       margin: 2px 0 6px;
+      background: var(--rule2);
     }
     label {
+      flex: 1 1 auto;
+      text-align: center;
+      background: var(--sheet);
       padding: 3px 9px;
       font-size: 12px;
       line-height: 18px;
       cursor: pointer;
-      border-right: 1px solid var(--rule2);
-    }
-    label:last-child {
-      border-right: 0;
     }
     label:hover {
-      background: var(--sheet2);
+      background: var(--page);
     }
     label:focus-within {
       outline: 2px solid var(--mark);

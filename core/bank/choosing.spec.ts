@@ -26,7 +26,9 @@ const demand: ConfigurationDemand = {
   autonomyDays: 2,
   peakW: 1500,
   chargeAt: () => atOnce,
-  typicalDayAh: 50,
+  p50DayAh: entered(50),
+  p90DayAh: entered(60),
+  inverterW: null,
   school: 'one-may-drop-out',
   ageingFraction: 1,
   coldestTempC: 25,
@@ -40,7 +42,8 @@ describe('configurations', () => {
     for (const one of found) {
       expect([24, 25.6]).toContain(Number(one.nominalV.toFixed(3)));
       expect(one.capacityAh.value).toBeGreaterThanOrEqual(one.requiredAh.value);
-      expect(one.sizedDays.value).toBeGreaterThanOrEqual(2 - 1e-9);
+      expect(one.p90Days.value).toBeGreaterThanOrEqual(2 - 1e-9);
+      expect(one.p50Days.value).toBeGreaterThan(one.p90Days.value);
     }
   });
   it('works one by hand: two 12 V 200 Ah lithium in series', () => {
@@ -50,10 +53,19 @@ describe('configurations', () => {
     expect(one.capacityAh.value).toBe(200);
     expect(one.pricePerUsableKwh!.value).toBeCloseTo(341.8, 1);
     expect(one.pricePerLifetimeKwh!.value).toBeCloseTo(341.8 / 3500, 4);
-    expect(one.typicalDays).toBeCloseTo(3.2, 9);
+    expect(one.p50Days.value).toBeCloseTo(3.2, 9);
+    expect(one.p90Days.value).toBeCloseTo(160 / 60, 9);
     // 1500 W ÷ 25.6 V = 58.6 A: one string of 150 A has 91.4 A to spare
     expect(one.dischargeHeadroomA!.value).toBeCloseTo(150 - 1500 / 25.6, 9);
     expect(one.chargeHeadroomA!.value).toBe(one.battery.chargeA! - 60);
+  });
+  it('says how many strings an inverter needs at its rating, though the loads on it take less', () => {
+    const strings = (inverterW: number | null) =>
+      configurations(GENERIC_BATTERIES, { ...demand, inverterW }, {}).find(
+        ({ battery }) => battery.id === 'generic-lfp-4-200',
+      )!.stringsNeeded;
+    // 1500 W ÷ 25.6 V = 59 A of 150 A; 6000 W ÷ 0.9 ÷ 25.6 V = 260 A: two, and one more that may drop out
+    expect([strings(null), strings(1000), strings(6000 / 0.9)]).toEqual([1, 1, 3]);
   });
   it('counts charging current by the school: of three strings two, one or all', () => {
     const spare = (school: ConfigurationDemand['school']) =>

@@ -1,8 +1,9 @@
 import { chemistryOf } from '../cells/chemistry-of';
 import { interpolate } from '../cells/interpolate';
-import { byDefault, computed, entered, type Figure } from '../formula/figure';
+import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
 import type { Battery, Bank, ChemistryEdits } from '../rig/bank';
 import { newBank } from '../rig/new-rig';
+import { autonomy } from './bank-formulas';
 import {
   peakCurrent,
   pricePerLifetimeKwh,
@@ -22,7 +23,11 @@ export interface ConfigurationDemand extends DayDemand {
   peakW: number;
   /** What charges at once into a bank of so many volts; null: not known. */
   chargeAt: (nominalV: number) => Figure | null;
-  typicalDayAh: number;
+  /** The day that half of the days, and nine in ten, stay below. */
+  p50DayAh: Sourced;
+  p90DayAh: Sourced;
+  /** What the inverters draw at their continuous rating, W; null: none has one. */
+  inverterW: number | null;
   school: CurrentSchool;
   ageingFraction: number;
   coldestTempC: number;
@@ -39,9 +44,9 @@ export interface Configuration {
   usableAh: Figure;
   usableWh: number;
   requiredAh: Figure;
-  /** Days without charge on usual days, and on the day that the bank is sized for. */
-  typicalDays: number;
-  sizedDays: Figure;
+  /** Days without charge: half of the times, and nine times in ten, at least so many. */
+  p50Days: Figure;
+  p90Days: Figure;
   massKg: number | null;
   volumeL: number | null;
   price: number | null;
@@ -55,7 +60,10 @@ export interface Configuration {
   dischargeHeadroomA: Figure | null;
   /** What the school allows less what charges at once; null where either is not known. */
   chargeHeadroomA: Figure | null;
-  /** Strings that the peak needs under the school; Infinity where no number does; null where the sheet gives no limit. */
+  /**
+   * Strings that the inverters at their continuous rating, or else the peak, need under the school; Infinity where no number does;
+   * null where the sheet gives no limit.
+   */
   stringsNeeded: number | null;
   /** No other is as good or better in mass, price, price over life and days. */
   best: boolean;
@@ -138,8 +146,8 @@ function configuration(
     usableAh,
     usableWh: usableAh.value * nominalV.value,
     requiredAh: sized.need.requiredAh,
-    typicalDays: usableAh.value / demand.typicalDayAh,
-    sizedDays: sized.need.autonomyDays,
+    p50Days: autonomy.figure({ usableAh, dayAh: demand.p50DayAh }, { key: `${key} p50` }),
+    p90Days: autonomy.figure({ usableAh, dayAh: demand.p90DayAh }, { key: `${key} p90` }),
     massKg: times(battery.massKg),
     volumeL:
       lengthMm === null || widthMm === null || heightMm === null ? null : (lengthMm * widthMm * heightMm * count) / 1e6,
@@ -164,7 +172,10 @@ function configuration(
       chargeA === null || atOnceA === null
         ? null
         : spareCharge.figure({ counting, limitA: entered(chargeA, battery.name), atOnceA }, { key }),
-    stringsNeeded: dischargeA === null ? null : stringsNeeded(demand.school, peakA.value, dischargeA),
+    stringsNeeded:
+      dischargeA === null
+        ? null
+        : stringsNeeded(demand.school, Math.max(peakA.value, (demand.inverterW ?? 0) / nominalV.value), dischargeA),
     best: false,
   };
 }
@@ -175,7 +186,7 @@ function beats(a: Configuration, b: Configuration): boolean {
     one.massKg ?? Number.POSITIVE_INFINITY,
     one.price ?? Number.POSITIVE_INFINITY,
     one.pricePerLifetimeKwh?.value ?? Number.POSITIVE_INFINITY,
-    -one.sizedDays.value,
+    -one.p90Days.value,
     one.dischargeHeadroomA === null || one.dischargeHeadroomA.value >= 0 ? 0 : 1,
   ];
   const [of, other] = [marks(a), marks(b)];

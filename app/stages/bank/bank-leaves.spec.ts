@@ -47,6 +47,19 @@ describe('arrangements', () => {
     expect(spare()).not.toEqual(before);
     expect(page.margin.textContent).toMatch(/\d+ out, \d+ in/);
   });
+  it('last by the middle day and by nine in ten, and say what the inverter needs', async () => {
+    const page = await openPage(ConfigurationsPage, sampleRig());
+    const days = page
+      .texts('tbody tr')
+      .map((_, k) => [5, 6].map((n) => Number(page.texts(`tbody tr td:nth-child(${n})`)[k])));
+    for (const [p50, p90] of days) expect(p50!).toBeGreaterThanOrEqual(p90!);
+    expect(page.text('.how')).toMatch(/inverter needs \d/);
+  });
+  it('go by all loads at once where no sheet gives an inverter’s rating', async () => {
+    const bare = { ...sampleRig().inverters[0]!, continuousW: null };
+    const page = await openPage(ConfigurationsPage, { ...sampleRig(), inverters: [bare] });
+    expect(page.text('.how')).toMatch(/peak needs \d/);
+  });
   it('cannot say what charges while no source is planned', async () => {
     const rig = sampleRig();
     const page = await openPage(ConfigurationsPage, { ...rig, charging: { ...rig.charging, sources: [] } });

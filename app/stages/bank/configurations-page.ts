@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import type { InverterUse } from '@core/audit/inverter-use';
 import { type Configuration, configurations } from '@core/bank/configurations';
 import { CURRENT_SCHOOLS, type CurrentSchool } from '@core/bank/current-schools';
 import { chemistryOf } from '@core/cells/chemistry-of';
 import { chargingPeak } from '@core/charging/charging-peak';
 import { formatNumber } from '@core/quantity/format';
 import type { Bank } from '@core/rig/bank';
+import type { Inverter } from '@core/rig/inverter';
 import { newBank } from '@core/rig/new-rig';
 import { Choice, type Option } from '../../ui/choice';
 import { FigurePart } from '../../ui/figure';
@@ -72,7 +74,9 @@ export class ConfigurationsPage {
       autonomyDays: bank?.autonomyDays ?? 2,
       peakW,
       chargeAt: (nominalV: number) => chargingPeak(rig.charging, nominalV),
-      typicalDayAh: derived.audit.dayAh.value,
+      p50DayAh: derived.quantiles?.p50Ah ?? derived.audit.dayAh,
+      p90DayAh: derived.quantiles?.p90Ah ?? derived.demand.dayAh,
+      inverterW: atRating(rig.inverters, derived.audit.inverters),
       school: bank?.currentSchool ?? ('one-may-drop-out' as const),
       ageingFraction: bank?.ageingFraction ?? 1,
       coldestTempC: bank?.coldestTempC ?? 25,
@@ -93,6 +97,7 @@ export class ConfigurationsPage {
   protected readonly best = computed(() => this.found().filter(({ best }) => best).length);
   protected readonly peakW = computed(() => this.demand()?.peakW ?? 0);
 
+  protected readonly rated = computed(() => this.demand()?.inverterW != null);
   /** Some source is in use: what it charges with counts against what batteries may be charged with. */
   protected readonly charges = computed(() => chargingPeak(this.facts.rig()!.charging, 12) !== null);
 
@@ -190,6 +195,15 @@ export class ConfigurationsPage {
   }
 }
 
+/** What the inverters draw together at their continuous ratings, W; null where no sheet gives one. */
+function atRating(inverters: readonly Inverter[], uses: readonly InverterUse[]): number | null {
+  const draws = inverters.flatMap(({ id, continuousW }) => {
+    const use = uses.find((one) => one.id === id);
+    return continuousW === null || !use ? [] : [continuousW / use.efficiencyAt(continuousW)];
+  });
+  return draws.length > 0 ? draws.reduce((sum, watts) => sum + watts, 0) : null;
+}
+
 const idOf = (one: Configuration) => `${one.battery.id} ${one.seriesCount} ${one.parallelCount}`;
 const last = (value: number | null | undefined) => value ?? Number.POSITIVE_INFINITY;
 const byPrice = (a: Configuration, b: Configuration) => last(a.price) - last(b.price);
@@ -198,5 +212,5 @@ const ORDER: Record<string, (a: Configuration, b: Configuration) => number> = {
   price: byPrice,
   life: (a, b) => last(a.pricePerLifetimeKwh?.value) - last(b.pricePerLifetimeKwh?.value),
   mass: (a, b) => last(a.massKg) - last(b.massKg),
-  days: (a, b) => b.sizedDays.value - a.sizedDays.value,
+  days: (a, b) => b.p90Days.value - a.p90Days.value,
 };
