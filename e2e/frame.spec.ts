@@ -49,7 +49,7 @@ test('units are chosen once: shown and typed imperial, kept metric', async ({ pa
   await expect(page.getByLabel('Length, one way')).toHaveValue('10');
   await page.goto(`${WAGTAIL}/rig`);
   await page.getByLabel('Units, on this device').selectOption({ label: 'metric: m, kg, °C, mm²' });
-  await visit(page, 'bank/voltage');
+  await visit(page, `${WAGTAIL}/bank/voltage`);
   await expect(page.getByLabel('Length, one way')).toHaveValue('3.048');
 });
 
