@@ -7,6 +7,9 @@ export default defineConfig({
     environment: 'node',
     include: ['core/**/*.spec.ts', 'server/**/*.spec.ts', 'demo/**/*.spec.ts'],
     testTimeout: 30_000,
+    // The core is pure: what one file loads, the next may use.
+    isolate: false,
+    pool: 'threads',
   },
   resolve: { alias: { '@core': folder('core') } },
 });
