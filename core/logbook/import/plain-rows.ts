@@ -92,6 +92,10 @@ export function readPlainRows(
   const date4 = known.getUint32(4);
   const date8 = known.getUint16(8);
   const lastStart = bytes.length - SHORTEST_TIME;
+  // The bytes from the day of the month to the minute as met last: most rows share their minute with the row before.
+  let knownDay8 = 0;
+  let knownMinute12 = 0;
+  let knownMinuteMs = 0;
   let count = target.count;
   let lastMs = target.fromMs;
   let rowStart = from;
@@ -103,19 +107,27 @@ export function readPlainRows(
     }
 
     if (p > lastStart) break;
-    if (view.getUint32(p) !== date0 || view.getUint32(p + 4) !== date4 || view.getUint16(p + 8) !== date8) break;
-    const between = bytes[p + 10];
-    if ((between !== LETTER_T && between !== SPACE) || bytes[p + 13] !== COLON || bytes[p + 16] !== COLON) break;
-    const h1 = bytes[p + 11]! - 48;
-    const h0 = bytes[p + 12]! - 48;
-    const m1 = bytes[p + 14]! - 48;
-    const m0 = bytes[p + 15]! - 48;
+    if (view.getUint32(p) !== date0 || view.getUint32(p + 4) !== date4 || bytes[p + 16] !== COLON) break;
     const s1 = bytes[p + 17]! - 48;
     const s0 = bytes[p + 18]! - 48;
-    if (h1 >>> 0 > 2 || h0 >>> 0 > 9 || m1 >>> 0 > 5 || m0 >>> 0 > 9 || s1 >>> 0 > 5 || s0 >>> 0 > 9) break;
-    const hour = h1 * 10 + h0;
-    if (hour > 23) break;
-    let dayMs = ((hour * 60 + m1 * 10 + m0) * 60 + s1 * 10 + s0) * 1000;
+    if (s1 >>> 0 > 5 || s0 >>> 0 > 9) break;
+    const day8 = view.getUint32(p + 8);
+    const minute12 = view.getUint32(p + 12);
+    if (day8 !== knownDay8 || minute12 !== knownMinute12) {
+      const between = bytes[p + 10];
+      if (view.getUint16(p + 8) !== date8 || (between !== LETTER_T && between !== SPACE) || bytes[p + 13] !== COLON) break;
+      const h1 = bytes[p + 11]! - 48;
+      const h0 = bytes[p + 12]! - 48;
+      const m1 = bytes[p + 14]! - 48;
+      const m0 = bytes[p + 15]! - 48;
+      if (h1 >>> 0 > 2 || h0 >>> 0 > 9 || m1 >>> 0 > 5 || m0 >>> 0 > 9) break;
+      const hour = h1 * 10 + h0;
+      if (hour > 23) break;
+      knownMinuteMs = (hour * 60 + m1 * 10 + m0) * 60_000;
+      knownDay8 = day8;
+      knownMinute12 = minute12;
+    }
+    let dayMs = knownMinuteMs + (s1 * 10 + s0) * 1000;
     p += SHORTEST_TIME;
     let c = bytes[p]!;
     if (c === POINT) {
