@@ -115,7 +115,8 @@ export function readPlainRows(
     const minute12 = view.getUint32(p + 12);
     if (day8 !== knownDay8 || minute12 !== knownMinute12) {
       const between = bytes[p + 10];
-      if (view.getUint16(p + 8) !== date8 || (between !== LETTER_T && between !== SPACE) || bytes[p + 13] !== COLON) break;
+      if (view.getUint16(p + 8) !== date8 || (between !== LETTER_T && between !== SPACE) || bytes[p + 13] !== COLON)
+        break;
       const h1 = bytes[p + 11]! - 48;
       const h0 = bytes[p + 12]! - 48;
       const m1 = bytes[p + 14]! - 48;

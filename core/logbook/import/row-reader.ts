@@ -1,6 +1,7 @@
 import type { LogMapping } from '../../rig/logbook';
 import { WallClock } from '../../series/wall-clock';
 import { cellClock, cellNumber, TimeCells, utcDateMs } from './cell';
+import { TimeBytes } from './time-bytes';
 import { divisorsFor, type PlainDate, type PlainLayout, readPlainRows, type RowTarget } from './plain-rows';
 import type { RemarkCode } from './remark';
 
@@ -68,7 +69,7 @@ export class RowReader {
   private readonly newline: number;
   private readonly decimal: number;
   private readonly clock: WallClock;
-  private readonly times: TimeCells;
+  private readonly times: TimeBytes;
   private readonly epochMs: number;
   private readonly plain: PlainLayout | null;
   private readonly date: PlainDate = { bytes: new Uint8Array(10), midnightMs: Number.NaN };
@@ -85,7 +86,9 @@ export class RowReader {
     this.newline = options.newlineByte ?? LINE_FEED;
     this.decimal = mapping.decimal.charCodeAt(0);
     this.clock = new WallClock(mapping.timeZone);
-    this.times = new TimeCells(mapping.timeFormat, mapping.decimal);
+    this.times = new TimeBytes(new TimeCells(mapping.timeFormat, mapping.decimal), (bytes, from, to) =>
+      this.textOf(bytes, from, to),
+    );
     this.plain = this.plainLayout();
     this.epochMs = mapping.timeFormat === 'epoch-s' ? 1000 : mapping.timeFormat === 'epoch-ms' ? 1 : 0;
   }
@@ -196,7 +199,10 @@ export class RowReader {
         if (role !== SKIP) {
           if (!plain && badColumn < 0) {
             const cellEnd = bytes[p - 1] === CARRIAGE_RETURN ? p - 1 : p;
-            const read = this.readText(role, this.textOf(bytes, start, cellEnd));
+            const read =
+              role === TIME
+                ? this.readTime(bytes, start, cellEnd)
+                : this.readText(role, this.textOf(bytes, start, cellEnd));
             if (role === TIME && this.plain !== null) this.rememberDate(bytes, start);
             if (typeof read === 'number') value = read / divisors[role]!;
             else {
@@ -307,21 +313,21 @@ export class RowReader {
     return String.fromCharCode.apply(null, bytes.subarray(from, Math.min(to, from + CELL_MAX)) as unknown as number[]);
   }
 
-  /** Cells that are not plain: the value, or what is wrong with them. */
+  /** Numbers and clocks that are not plain: the value, or what is wrong with them. */
   private readText(role: number, text: string): number | RemarkCode {
-    const { mapping } = this;
     if (text.trim() === '') return 'empty-cell';
-    if (role === TIME) {
-      const time = this.times.read(text);
-      if (!time) return 'not-a-time';
-      if (time.offsetMin !== null) return time.wallMs - time.offsetMin * 60_000;
-      if (mapping.clockColumn !== null) return time.wallMs;
-      const instantMs = this.clock.toInstantMs(time.wallMs);
-      return Number.isNaN(instantMs) ? 'skipped-time' : instantMs;
-    }
     if (role === CLOCK) return cellClock(text)?.wallMs ?? 'not-a-time';
-    const value = cellNumber(text, mapping.decimal);
+    const value = cellNumber(text, this.mapping.decimal);
     return Number.isNaN(value) ? 'not-a-number' : value;
+  }
+
+  private readTime(bytes: Uint8Array, from: number, to: number): number | RemarkCode {
+    const time = this.times.read(bytes, from, to);
+    if (!time) return this.textOf(bytes, from, to).trim() === '' ? 'empty-cell' : 'not-a-time';
+    if (time.offsetMin !== null) return time.wallMs - time.offsetMin * 60_000;
+    if (this.mapping.clockColumn !== null) return time.wallMs;
+    const instantMs = this.clock.toInstantMs(time.wallMs);
+    return Number.isNaN(instantMs) ? 'skipped-time' : instantMs;
   }
 
   private excerpt(bytes: Uint8Array, from: number, to: number): string {
