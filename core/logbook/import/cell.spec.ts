@@ -1,0 +1,99 @@
+import { fc, test } from '@fast-check/vitest';
+import { describe, expect, it } from 'vitest';
+import { cellClock, cellNumber, cellTime, TimeCells, utcDateMs } from './cell';
+
+describe('numbers in cells', () => {
+  it.each([
+    ['12.5', '.', 12.5],
+    ['12,5', ',', 12.5],
+    [' -0.25 ', '.', -0.25],
+    ['+3', '.', 3],
+    ['.5', '.', 0.5],
+    ['7.', '.', 7],
+    ['1e-3', '.', 0.001],
+    ['26.1 V', '.', 26.1],
+    ['-250mA', '.', -250],
+    ['4,2 Amp', ',', 4.2],
+  ] as const)('%j with %j is %d', (text, decimal, value) => expect(cellNumber(text, decimal)).toBe(value));
+  it.each(['', ' ', '-', 'n/a', '1.2.3', '12,5', '0x10', 'NaN', 'Infinity', '5 W', '--1', '1 2'])(
+    '%j is none with a point',
+    (text) => expect(cellNumber(text, '.')).toBeNaN(),
+  );
+  test.prop([fc.double({ min: -1e6, max: 1e6, noNaN: true }), fc.integer({ min: 0, max: 6 })])(
+    'come back as they were printed, with point or comma',
+    (value, decimals) => {
+      const text = value.toFixed(decimals);
+      expect(cellNumber(text, '.')).toBe(Number(text));
+      expect(cellNumber(text.replace('.', ','), ',')).toBe(Number(text));
+    },
+  );
+});
+
+describe('clocks in cells', () => {
+  it.each([
+    ['00:00', 0, null],
+    ['23:59:59', 86_399_000, null],
+    ['7:05', 25_500_000, null],
+    ['12:30:15.250', 45_015_250, null],
+    ['12:30:15,5', 45_015_500, null],
+    ['12:00 am', 0, null],
+    ['12:00 PM', 43_200_000, null],
+    ['1:30 p.m.', 48_600_000, null],
+    ['08:00Z', 28_800_000, 0],
+    ['08:00:00+05:30', 28_800_000, 330],
+    ['08:00:00-0330', 28_800_000, -210],
+  ] as const)('%j', (text, wallMs, offsetMin) => expect(cellClock(text)).toEqual({ wallMs, offsetMin }));
+  it.each(['24:00', '12:60', '12:00:60', '13:00 pm', '0:30 am', '12', 'noon', '12:3', '-1:00', ''])(
+    '%j is none',
+    (text) => expect(cellClock(text)).toBeNull(),
+  );
+});
+
+describe('dates in cells', () => {
+  const MAR9 = Date.UTC(2026, 2, 9);
+  it.each([
+    ['2026-03-09', 'iso', MAR9],
+    ['2026/03/09 06:00', 'iso', MAR9 + 6 * 3_600_000],
+    ['09.03.2026', 'dmy', MAR9],
+    ['9.3.26, 18:00', 'dmy', MAR9 + 18 * 3_600_000],
+    ['03/09/2026 6:00 PM', 'mdy', MAR9 + 18 * 3_600_000],
+    ['2026-03-09T06:00:00Z', 'iso', MAR9 + 6 * 3_600_000],
+    ['1773014400', 'epoch-s', MAR9],
+    ['1773014400123', 'epoch-ms', MAR9 + 123],
+  ] as const)('%j as %s', (text, format, wallMs) => expect(cellTime(text, format, '.')?.wallMs).toBe(wallMs));
+  it.each([
+    ['2026-02-30', 'iso'],
+    ['31.04.2026', 'dmy'],
+    ['2026-03/09', 'iso'],
+    ['09.03.2026', 'iso'],
+    ['13/01/2026', 'mdy'],
+    ['2026-03-09 25:00', 'iso'],
+    ['2026-03-091', 'iso'],
+    ['yesterday', 'iso'],
+    ['', 'epoch-s'],
+  ] as const)('%j is none as %s', (text, format) => expect(cellTime(text, format, '.')).toBeNull());
+  it('are remembered by the column, and never mixed up', () => {
+    const cells = new TimeCells('dmy', '.');
+    expect(cells.read('1.3.2026 10:00')?.wallMs).toBe(Date.UTC(2026, 2, 1, 10));
+    expect(cells.read('1.3.2026')?.wallMs).toBe(Date.UTC(2026, 2, 1));
+    expect(cells.read('1.3.20261')).toBeNull();
+    expect(cells.read('11.3.2026 10:00')?.wallMs).toBe(Date.UTC(2026, 2, 11, 10));
+    expect(cells.read('1.3.2026 10:00')?.wallMs).toBe(Date.UTC(2026, 2, 1, 10));
+  });
+  it('know leap years', () => {
+    expect(utcDateMs(2028, 2, 29)).toBe(Date.UTC(2028, 1, 29));
+    expect(utcDateMs(2026, 2, 29)).toBeNaN();
+    expect(utcDateMs(2026, 0, 1)).toBeNaN();
+  });
+  test.prop([
+    fc.date({ min: new Date('1991-01-01T00:00Z'), max: new Date('2099-12-31T00:00Z'), noInvalidDate: true }),
+    fc.constantFrom('iso', 'dmy', 'mdy'),
+  ])('come back in every order of day, month and year', (date, format) => {
+    const iso = date.toISOString();
+    const [year, month, day] = iso.slice(0, 10).split('-') as [string, string, string];
+    const written = { iso: `${year}-${month}-${day}`, dmy: `${day}.${month}.${year}`, mdy: `${month}/${day}/${year}` }[
+      format
+    ];
+    expect(cellTime(`${written} ${iso.slice(11, 23)}`, format, '.')?.wallMs).toBe(date.getTime());
+  });
+});
