@@ -58,8 +58,7 @@ export class CoulanDatabase extends Dexie {
       logParts: '++id, [logId+key], logId',
       logRemarks: 'logId',
     });
-    // Rigs of file version 1.
-    // Each raised what is stored by one version of the rig.
+    // Each later version lifts the stored rigs by one version of the rig file.
     for (const from of [1, 2]) {
       this.version(from + 1)
         .stores({})
