@@ -214,7 +214,7 @@ export class QuantityField {
   private plain(value: number | null): string {
     if (value === null) return '';
     // What was stored in another system is shown as finely as a rule or a thermometer reads.
-    const decimals = this.units.system() === 'imperial' && this.look() !== unitLook(this.unit(), 'metric') ? 2 : 6;
+    const decimals = this.look() !== unitLook(this.unit(), 'metric') ? 2 : 6;
     return String(Number(toShown(value, this.look()).toFixed(decimals)));
   }
 }

@@ -84,3 +84,12 @@ function spreadHours(shares: readonly number[], hours: number): number[] {
   const room = first.reduce((sum, fraction) => sum + 1 - fraction, 0);
   return room > 0 && left > 1e-9 ? first.map((fraction) => fraction + (left * (1 - fraction)) / room) : first;
 }
+
+/** What the inverters draw together at their continuous ratings, W; null where no sheet gives one. */
+export function drawAtRating(inverters: readonly Inverter[], uses: readonly InverterUse[]): number | null {
+  const draws = inverters.flatMap(({ id, continuousW }) => {
+    const use = uses.find((one) => one.id === id);
+    return continuousW === null || !use ? [] : [continuousW / use.efficiencyAt(continuousW)];
+  });
+  return draws.length > 0 ? draws.reduce((sum, watts) => sum + watts, 0) : null;
+}

@@ -1,7 +1,7 @@
 import type { Chemistry } from '../cells/chemistry';
 import { computed, entered, type Figure, type Sourced } from '../formula/figure';
 import { formula } from '../formula/formula';
-import { cutOffSoc } from './sag';
+import { socAtVoltage } from './sag';
 
 /** Where a load gives up, V a cell under load: lead still cranks, lithium is before its knee. Places to start from. */
 export const END_CELL_V = { lead: 2, lithium: 3 } as const;
@@ -32,17 +32,9 @@ export interface PostVoltage {
 
 /** Share of the capacity that can be used until the voltage under a steady load has fallen to endV; 0 where it is below it when full. */
 export function usableToEndVoltage({ chemistry, cells, ohm }: PostVoltage, endV: number, powerW: Sourced): Figure {
-  const circuit = {
-    chemistry,
-    cells,
-    bankOhm: ohm.value,
-    cableLengthM: 0,
-    cableAreaMm2: 1,
-    jointsOhm: 0,
-    cutOffV: endV,
-  };
+  const edge = socAtVoltage({ chemistry, cells, ohm: ohm.value }, endV, powerW.value);
   return toEndVoltage.figure({
-    edgeFraction: computed(cutOffSoc(circuit, powerW.value), 'solved on the curve of rested voltage'),
+    edgeFraction: computed(edge, 'solved on the curve of rested voltage'),
     endV: entered(endV),
     powerW,
     ohm,

@@ -11,8 +11,6 @@ export interface SagCircuit {
   bankOhm: number;
   cableLengthM: number;
   cableAreaMm2: number;
-  /** Crimps, fuses and switches; usual ones where nothing is said. */
-  jointsOhm?: number;
   /** Input voltage at which the inverter switches off. */
   cutOffV: number;
 }
@@ -22,9 +20,7 @@ export const JOINTS_OHM = 0.0006;
 const CONDUCTOR_C = 40;
 
 const loopOhm = (circuit: SagCircuit) =>
-  circuit.bankOhm +
-  copperOhm(2 * circuit.cableLengthM, circuit.cableAreaMm2, CONDUCTOR_C) +
-  (circuit.jointsOhm ?? JOINTS_OHM);
+  circuit.bankOhm + copperOhm(2 * circuit.cableLengthM, circuit.cableAreaMm2, CONDUCTOR_C) + JOINTS_OHM;
 
 /**
  * Voltage at the inverter under a draw of constant power; null where the bank cannot deliver it at all.
@@ -35,8 +31,19 @@ const loopOhm = (circuit: SagCircuit) =>
  * @param powerW  at the inverter's input, W, ≥ 0
  */
 export function voltageUnderLoad(circuit: SagCircuit, socFraction: number, powerW: number): number | null {
-  const openV = interpolate(circuit.chemistry.restedCellV, socFraction) * circuit.cells;
-  const root = openV * openV - 4 * loopOhm(circuit) * powerW;
+  return loadedV({ ...circuit, ohm: loopOhm(circuit) }, socFraction, powerW);
+}
+
+/** Cells in series behind a resistance. */
+export interface VoltageLoop {
+  chemistry: Chemistry;
+  cells: number;
+  ohm: number;
+}
+
+function loadedV({ chemistry, cells, ohm }: VoltageLoop, socFraction: number, powerW: number): number | null {
+  const openV = interpolate(chemistry.restedCellV, socFraction) * cells;
+  const root = openV * openV - 4 * ohm * powerW;
   return root < 0 ? null : (openV + Math.sqrt(root)) / 2;
 }
 
@@ -71,7 +78,12 @@ export function sagFigure(circuit: SagCircuit, socFraction: number, powerW: Sour
 
 /** State of charge below which the inverter switches off under a load: 0 it never does, 1 it does even when full. */
 export function cutOffSoc(circuit: SagCircuit, powerW: number): number {
-  const holds = (soc: number) => (voltageUnderLoad(circuit, soc, powerW) ?? 0) >= circuit.cutOffV;
+  return socAtVoltage({ ...circuit, ohm: loopOhm(circuit) }, circuit.cutOffV, powerW);
+}
+
+/** State of charge at which the voltage behind the resistance has fallen to endV under a load: 0 it never does, 1 it has when full. */
+export function socAtVoltage(loop: VoltageLoop, endV: number, powerW: number): number {
+  const holds = (soc: number) => (loadedV(loop, soc, powerW) ?? 0) >= endV;
   if (holds(0)) return 0;
   if (!holds(1)) return 1;
   let [low, high] = [0, 1];

@@ -1,7 +1,7 @@
 import { bankCurrentLimit } from '../bank/current-schools';
 import { sizeBank } from '../bank/size-bank';
 import { chemistryValue } from '../cells/chemistry-of';
-import { byDefault, entered, type Figure } from '../formula/figure';
+import { byDefault, entered, type Figure, type Sourced } from '../formula/figure';
 import { formula } from '../formula/formula';
 import type { Bank, ChemistryEdits } from '../rig/bank';
 import type { ChargingPlan } from '../rig/charging';
@@ -35,6 +35,10 @@ const ofChemistry = formula({
   source: 'usual figure for the chemistry',
 });
 
+/** What all sources together may give. */
+export const sharedLimit = ({ sharedLimitA }: Pick<ChargingPlan, 'sharedLimitA'>): Sourced =>
+  sharedLimitA === null ? byDefault(NONE_A, 'no limit set') : entered(sharedLimitA);
+
 const NOTHING_ASKED = { dayAh: byDefault(0), hoursWh: Array<number>(24).fill(0) };
 
 /** Largest current into a bank. A limit that nobody has stated does not bind. */
@@ -49,6 +53,6 @@ export function chargeLimit(bank: Bank, plan: Pick<ChargingPlan, 'sharedLimitA'>
       chargeA === null
         ? byDefault(NONE_A, 'not on the sheet')
         : bankCurrentLimit(bank.currentSchool, bank.parallelCount, chargeA, 'charge'),
-    sharedA: plan.sharedLimitA === null ? byDefault(NONE_A, 'no limit set') : entered(plan.sharedLimitA),
+    sharedA: sharedLimit(plan),
   });
 }

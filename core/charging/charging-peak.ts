@@ -1,8 +1,7 @@
-import { byDefault, computed, entered, type Figure, type WorkingTerm } from '../formula/figure';
+import { computed, entered, type Figure, type WorkingTerm } from '../formula/figure';
 import { formula, sumFigure } from '../formula/formula';
 import type { ChargingPlan, Source } from '../rig/charging';
-
-const NONE_A = 100_000;
+import { sharedLimit } from './charge-limit';
 
 const together = formula({
   id: 'charging.peak',
@@ -22,16 +21,13 @@ const together = formula({
  * The largest current that the sources of a plan can bring into a bank of a voltage at once; null where none is in use.
  * @param nominalV  V, > 0: turns the watts of an array into amps
  */
-export function chargingPeak(
-  { sources, sharedLimitA }: Pick<ChargingPlan, 'sources' | 'sharedLimitA'>,
-  nominalV: number,
-): Figure | null {
-  const used = sources.filter(({ on }) => on);
+export function chargingPeak(plan: Pick<ChargingPlan, 'sources' | 'sharedLimitA'>, nominalV: number): Figure | null {
+  const used = plan.sources.filter(({ on }) => on);
   if (used.length === 0) return null;
   const parts = used.map((source): WorkingTerm => ({ says: source.name, unit: 'A', ...most(source, nominalV) }));
   return together.figure({
     sourcesA: sumFigure({ id: 'charging.at-once', says: 'all sources at once', unit: 'A', source: 'addition' }, parts),
-    sharedA: sharedLimitA === null ? byDefault(NONE_A, 'no limit set') : entered(sharedLimitA),
+    sharedA: sharedLimit(plan),
   });
 }
 

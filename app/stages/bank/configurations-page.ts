@@ -1,12 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
-import type { InverterUse } from '@core/audit/inverter-use';
+import { drawAtRating } from '@core/audit/inverter-use';
 import { type Configuration, configurations } from '@core/bank/configurations';
 import { CURRENT_SCHOOLS, type CurrentSchool } from '@core/bank/current-schools';
 import { chemistryOf } from '@core/cells/chemistry-of';
 import { chargingPeak } from '@core/charging/charging-peak';
 import { formatNumber } from '@core/quantity/format';
 import type { Bank } from '@core/rig/bank';
-import type { Inverter } from '@core/rig/inverter';
 import { newBank } from '@core/rig/new-rig';
 import { Choice, type Option } from '../../ui/choice';
 import { FigurePart } from '../../ui/figure';
@@ -76,7 +75,7 @@ export class ConfigurationsPage {
       chargeAt: (nominalV: number) => chargingPeak(rig.charging, nominalV),
       p50DayAh: derived.quantiles?.p50Ah ?? derived.audit.dayAh,
       p90DayAh: derived.quantiles?.p90Ah ?? derived.demand.dayAh,
-      inverterW: atRating(rig.inverters, derived.audit.inverters),
+      inverterW: drawAtRating(rig.inverters, derived.audit.inverters),
       school: bank?.currentSchool ?? ('one-may-drop-out' as const),
       ageingFraction: bank?.ageingFraction ?? 1,
       coldestTempC: bank?.coldestTempC ?? 25,
@@ -99,7 +98,7 @@ export class ConfigurationsPage {
 
   protected readonly rated = computed(() => this.demand()?.inverterW != null);
   /** Some source is in use: what it charges with counts against what batteries may be charged with. */
-  protected readonly charges = computed(() => chargingPeak(this.facts.rig()!.charging, 12) !== null);
+  protected readonly charges = computed(() => this.facts.rig()?.charging.sources.some(({ on }) => on) ?? false);
 
   protected readonly schools = computed(() =>
     CURRENT_SCHOOLS.map((id) => ({ id, ...SCHOOL_WORDS[id], answer: this.schoolAnswer(id) })),
@@ -193,15 +192,6 @@ export class ConfigurationsPage {
       bank.parallelCount === one.parallelCount
     );
   }
-}
-
-/** What the inverters draw together at their continuous ratings, W; null where no sheet gives one. */
-function atRating(inverters: readonly Inverter[], uses: readonly InverterUse[]): number | null {
-  const draws = inverters.flatMap(({ id, continuousW }) => {
-    const use = uses.find((one) => one.id === id);
-    return continuousW === null || !use ? [] : [continuousW / use.efficiencyAt(continuousW)];
-  });
-  return draws.length > 0 ? draws.reduce((sum, watts) => sum + watts, 0) : null;
 }
 
 const idOf = (one: Configuration) => `${one.battery.id} ${one.seriesCount} ${one.parallelCount}`;
