@@ -24,7 +24,8 @@ test('keys: stages, list, find, undo and redo', async ({ page }) => {
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await page.keyboard.press('/');
-  await page.getByRole('combobox', { name: 'Find or do' }).fill('soldering');
+  await expect(page.getByRole('combobox', { name: 'Find or do' })).toBeFocused();
+  await page.keyboard.type('soldering');
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Name of Soldering bench')).toBeFocused();
 
@@ -41,7 +42,8 @@ test('units are chosen once: shown and typed imperial, kept metric', async ({ pa
   await page.goto(`${WAGTAIL}/bank/voltage`);
   await expect(page.locator('main')).toContainText('mm²');
   await page.keyboard.press('/');
-  await page.getByRole('combobox', { name: 'Find or do' }).fill('imperial');
+  await expect(page.getByRole('combobox', { name: 'Find or do' })).toBeFocused();
+  await page.keyboard.type('imperial');
   await page.keyboard.press('Enter');
   await expect(page.locator('main')).toContainText('16 AWG');
   await page.getByLabel('Length, one way').fill('10');

@@ -139,7 +139,8 @@ test.describe('with the service worker', () => {
     await goTo(page, 'Monitor');
     await expect(headline(page)).toContainText('in the meter no longer agrees');
     await page.keyboard.press('r');
-    await page.getByRole('dialog').getByLabel('Voltage').fill('26.4');
+    await expect(page.getByRole('dialog').getByLabel('Voltage')).toBeFocused();
+    await page.keyboard.type('26.4');
     await page.getByRole('button', { name: 'Write it down' }).click();
     await saved(page);
     await page.goto(`${WAGTAIL}/logbook/readings`);

@@ -46,13 +46,16 @@ test('the window and the school of the full mark change the verdict’s ground, 
 
 test('a quick reading survives a closed dialog and lands in the book', async ({ page }) => {
   await openDemo(page);
+  const voltage = page.getByRole('dialog').getByLabel('Voltage');
   await page.keyboard.press('r');
-  await page.getByRole('dialog').getByLabel('Voltage').fill('26,4');
+  await expect(voltage).toBeFocused();
+  await page.keyboard.type('26,4');
   await page.keyboard.press('Escape');
   await page.reload();
   await expect(headline(page)).toBeVisible();
   await page.keyboard.press('r');
-  await expect(page.getByRole('dialog').getByLabel('Voltage')).toHaveValue('26.4');
+  await expect(voltage).toHaveValue('26.4');
+  await expect(voltage).toBeFocused();
   await page.getByRole('dialog').getByLabel('Current').fill('7.5');
   await page.getByText('in, charging').click();
   await page.getByLabel('State of charge').fill('101');

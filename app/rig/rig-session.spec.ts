@@ -2,6 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { Store } from '@ngrx/store';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { Rig } from '@core/rig/rig';
+import { RIG_VERSION } from '@core/rig/version';
 import { saveRig } from '../storage/rig-rows';
 import { Storage } from '../storage/storage';
 import { provideCoulan } from '../testing/open-page';
@@ -10,7 +11,7 @@ import { RigEdits, RigEvents } from './rig-actions';
 import { rigFeature } from './rig-feature';
 import { RigSession } from './rig-session';
 
-const SPARE = 'coulan-unsaved';
+const SPARE = 'coulan-unsaved-sample';
 
 function begin() {
   TestBed.configureTestingModule({ providers: provideCoulan() });
@@ -136,13 +137,42 @@ describe('the open rig', () => {
     await session.open('sample');
     expect(state()).toMatchObject({ revision: 2, rig: { name: 'Typed at the last moment' } });
   });
-  it('leaves a spare alone that is older than what is stored', async () => {
+  it('takes the spare up though an earlier write of the same page ended after it was laid aside', async () => {
     const { session, db, state } = begin();
-    await saveRig(db, { ...sampleRig(), name: 'Newer' }, 0, 1);
-    await saveRig(db, { ...sampleRig(), name: 'Newest' }, 1, 2);
-    localStorage.setItem(SPARE, JSON.stringify({ rig: sampleRig(), revision: 1 }));
+    await saveRig(db, sampleRig(), 0, 1, 'page one');
+    await saveRig(db, { ...sampleRig(), name: 'Typed at' }, 1, 2, 'page one');
+    const spare = {
+      version: RIG_VERSION,
+      rig: { ...sampleRig(), name: 'Typed at the last moment' },
+      revision: 1,
+      writer: 'page one',
+    };
+    localStorage.setItem(SPARE, JSON.stringify(spare));
     await session.open('sample');
-    expect(state().rig!.name).toBe('Newest');
+    expect(state()).toMatchObject({ revision: 3, conflict: null, rig: { name: 'Typed at the last moment' } });
+    expect((await db.rigs.get('sample'))!.name).toBe('Typed at the last moment');
+    expect(localStorage.getItem(SPARE)).toBeNull();
+  });
+  it('asks when another page wrote after the spare was laid aside, and keeps it until there is an answer', async () => {
+    const { session, db, state } = begin();
+    await saveRig(db, sampleRig(), 0, 1, 'page one');
+    await saveRig(db, { ...sampleRig(), name: 'Theirs' }, 1, 2, 'page two');
+    const spare = { version: RIG_VERSION, rig: { ...sampleRig(), name: 'Mine' }, revision: 1, writer: 'page one' };
+    localStorage.setItem(SPARE, JSON.stringify(spare));
+    await session.open('sample');
+    expect(state()).toMatchObject({ rig: { name: 'Mine' }, conflict: { revision: 2, rig: { name: 'Theirs' } } });
+    expect((await db.rigs.get('sample'))!.name).toBe('Theirs');
+    expect(localStorage.getItem(SPARE)).not.toBeNull();
+    session.takeTheirs(state().conflict!);
+    expect(state()).toMatchObject({ conflict: null, rig: { name: 'Theirs' } });
+    expect(localStorage.getItem(SPARE)).toBeNull();
+  });
+  it('does not stumble over a spare that is no rig', async () => {
+    const { session, db, state } = begin();
+    await saveRig(db, sampleRig(), 0, 1);
+    localStorage.setItem(SPARE, '{"rig":');
+    expect(await session.open('sample')).toBe(true);
+    expect(state().rig!.name).toBe('Sample van');
   });
   it('is taken off the device with its logs', async () => {
     const { session, db, state } = begin();

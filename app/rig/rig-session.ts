@@ -2,14 +2,27 @@ import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { liveQuery, type Subscription } from 'dexie';
 import { firstValueFrom } from 'rxjs';
+import { liftRig } from '@core/rig/lift';
 import type { Rig } from '@core/rig/rig';
+import { RIG_VERSION } from '@core/rig/version';
 import type { RigRow } from '../storage/database';
 import { deleteRig, RigConflict, saveRig } from '../storage/rig-rows';
 import { Storage } from '../storage/storage';
 import { RigEvents } from './rig-actions';
 import { rigFeature } from './rig-feature';
 
-const SPARE_KEY = 'coulan-unsaved';
+/** What a page that went away had not seen stored. */
+interface Spare {
+  /** Of the rig file, for a Coulan that has moved on meanwhile. */
+  version: number;
+  rig: Rig;
+  /** The newest revision that the page knew of. */
+  revision: number;
+  /** The page. */
+  writer: string;
+}
+
+const spareKey = (rigId: string) => `coulan-unsaved-${rigId}`;
 
 /**
  * Opens a rig, writes every edit at once, follows other tabs. There is no timer: a write starts with the edit, and edits
@@ -19,6 +32,8 @@ const SPARE_KEY = 'coulan-unsaved';
 export class RigSession {
   private readonly store = inject(Store);
   private readonly storage = inject(Storage);
+  private readonly state = this.store.selectSignal(rigFeature.selectRigState);
+  private readonly writer: string = crypto.randomUUID();
   private writing = false;
   private savedEdits = 0;
   private newestOwnRevision = 0;
@@ -52,10 +67,11 @@ export class RigSession {
   async open(id: string): Promise<boolean> {
     const current = await firstValueFrom(this.store.select(rigFeature.selectOpenRig));
     if (current?.rig.id === id) return true;
-    await this.recoverSpare(id);
     const row = await this.storage.db.rigs.get(id).catch(() => undefined);
     if (!row) return false;
-    this.show(row.rig, row.revision);
+    const spare = readSpare(id);
+    if (spare) await this.takeUp(spare, row);
+    else this.show(row.rig, row.revision);
     return true;
   }
 
@@ -63,7 +79,7 @@ export class RigSession {
   async create(rig: Rig): Promise<void> {
     let revision = 0;
     try {
-      revision = await saveRig(this.storage.db, rig, 0, Date.now());
+      revision = await saveRig(this.storage.db, rig, 0, Date.now(), this.writer);
       this.show(rig, revision);
     } catch (error) {
       this.show(rig, revision);
@@ -79,10 +95,12 @@ export class RigSession {
   /** Takes a rig off this device, with all its logs. */
   async remove(rig: Rig): Promise<void> {
     this.close();
+    localStorage.removeItem(spareKey(rig.id));
     await deleteRig(this.storage.db, rig);
   }
 
   takeTheirs(theirs: { rig: Rig; revision: number }): void {
+    localStorage.removeItem(spareKey(theirs.rig.id));
     this.show(theirs.rig, theirs.revision);
   }
 
@@ -90,6 +108,7 @@ export class RigSession {
   async keepMineAsCopy(rig: Rig): Promise<string> {
     const id = crypto.randomUUID();
     await this.create({ ...rig, id, name: `${rig.name} (this tab)`.slice(0, 120) });
+    localStorage.removeItem(spareKey(rig.id));
     return id;
   }
 
@@ -106,8 +125,8 @@ export class RigSession {
 
   private async follow(row: RigRow | undefined): Promise<void> {
     if (!row || row.revision <= this.newestOwnRevision || this.writing) return;
-    const open = await firstValueFrom(this.store.select(rigFeature.selectOpenRig));
-    if (!open || open.rig.id !== row.id || open.edits > this.savedEdits) return;
+    const { rig, edits, conflict } = await firstValueFrom(this.store.select(rigFeature.selectRigState));
+    if (rig?.id !== row.id || edits > this.savedEdits || conflict) return;
     this.newestOwnRevision = row.revision;
     this.store.dispatch(RigEvents.followedOtherTab({ rig: row.rig, revision: row.revision }));
   }
@@ -118,12 +137,15 @@ export class RigSession {
     try {
       for (;;) {
         const state = await firstValueFrom(this.store.select(rigFeature.selectRigState));
-        if (!state.rig || state.edits <= this.savedEdits || state.conflict) break;
+        if (!state.rig || state.conflict) break;
+        if (state.edits <= this.savedEdits) {
+          localStorage.removeItem(spareKey(state.rig.id));
+          break;
+        }
         const { rig, edits } = state;
-        const revision = await saveRig(this.storage.db, rig, this.newestOwnRevision, Date.now());
+        const revision = await saveRig(this.storage.db, rig, this.newestOwnRevision, Date.now(), this.writer);
         this.newestOwnRevision = revision;
         this.savedEdits = edits;
-        localStorage.removeItem(SPARE_KEY);
         this.store.dispatch(RigEvents.saved({ revision, atMs: Date.now() }));
       }
     } catch (error) {
@@ -144,30 +166,42 @@ export class RigSession {
 
   /** As the page goes away: what the database may not have taken yet is laid aside where writing is immediate. */
   private keepSpare(): void {
-    let open: { rig: Rig; edits: number } | null = null;
-    this.store
-      .select(rigFeature.selectOpenRig)
-      .subscribe((now) => (open = now))
-      .unsubscribe();
-    const { rig, edits } = (open ?? { rig: null, edits: 0 }) as { rig: Rig | null; edits: number };
+    const { rig, edits } = this.state();
     if (!rig || edits <= this.savedEdits) return;
+    const spare: Spare = { version: RIG_VERSION, rig, revision: this.newestOwnRevision, writer: this.writer };
     try {
-      localStorage.setItem(SPARE_KEY, JSON.stringify({ rig, revision: this.newestOwnRevision }));
+      localStorage.setItem(spareKey(rig.id), JSON.stringify(spare));
     } catch {
       // Storage is full or forbidden: the banner has already said so.
     }
   }
 
-  private async recoverSpare(id: string): Promise<void> {
+  /**
+   * Shows what a page laid aside as it went, and stores it. The row may be newer by a write of that same page, which ran
+   * as it went; if another page wrote it, the person is asked, and the spare kept until there is an answer.
+   */
+  private async takeUp(spare: Spare, row: RigRow): Promise<void> {
+    const foreign = row.revision !== spare.revision && row.writer !== spare.writer;
     try {
-      const text = localStorage.getItem(SPARE_KEY);
-      if (!text) return;
-      const spare = JSON.parse(text) as { rig: Rig; revision: number };
-      if (spare.rig.id !== id) return;
-      localStorage.removeItem(SPARE_KEY);
-      await saveRig(this.storage.db, spare.rig, spare.revision, Date.now());
+      if (!foreign) {
+        const revision = await saveRig(this.storage.db, spare.rig, row.revision, Date.now(), this.writer);
+        localStorage.removeItem(spareKey(spare.rig.id));
+        this.show(spare.rig, revision);
+        return;
+      }
     } catch {
-      // What the database holds is newer than the spare, and stays.
+      // Written or deleted in between, or not to be written: as if another page had been first.
     }
+    this.show(spare.rig, spare.revision);
+    this.store.dispatch(RigEvents.conflictFound({ rig: row.rig, revision: row.revision }));
+  }
+}
+
+function readSpare(rigId: string): Spare | null {
+  try {
+    const spare = JSON.parse(localStorage.getItem(spareKey(rigId)) ?? 'null') as Spare | null;
+    return spare && { ...spare, rig: liftRig(spare.rig, spare.version) as Rig };
+  } catch {
+    return null;
   }
 }

@@ -4,6 +4,7 @@ import { Store } from '@ngrx/store';
 import { NzModalModule } from 'ng-zorro-antd/modal';
 import { rigFeature } from '../rig/rig-feature';
 import { RigSession } from '../rig/rig-session';
+import { FirstFocus } from '../ui/first-focus';
 import { Commands } from './commands';
 
 interface Hit {
@@ -19,7 +20,7 @@ const HITS_SHOWN = 12;
 /** Find or do: one field over all commands, loads and rigs. */
 @Component({
   selector: 'co-find-dialog',
-  imports: [NzModalModule],
+  imports: [FirstFocus, NzModalModule],
   template: `
     <nz-modal
       [nzVisible]="true"
@@ -27,6 +28,7 @@ const HITS_SHOWN = 12;
       [nzFooter]="null"
       [nzClosable]="false"
       [nzWidth]="560"
+      [nzAutofocus]="null"
       (nzOnCancel)="done.emit()"
     >
       <ng-container *nzModalContent>
@@ -40,7 +42,7 @@ const HITS_SHOWN = 12;
           [attr.aria-activedescendant]="hits().length ? 'hit' + at() : null"
           placeholder="a load, a stage, a rig, something to do"
           autocomplete="off"
-          cdkFocusInitial
+          coFirstFocus
           [value]="asked()"
           (input)="ask($event)"
           (keydown)="onKey($event)"

@@ -6,6 +6,7 @@ import { FormsModule } from '@angular/forms';
 import { LIMITS } from '@core/rig/limits';
 import { RigEdits } from '../rig/rig-actions';
 import { rigFeature } from '../rig/rig-feature';
+import { FirstFocus } from '../ui/first-focus';
 import { QuantityField } from '../ui/quantity-field';
 import { fromWallTime, toWallTime } from '../ui/wall-time';
 import { ReadingDraft } from './reading-draft';
@@ -13,7 +14,7 @@ import { ReadingDraft } from './reading-draft';
 /** A reading off the meter in a few seconds. */
 @Component({
   selector: 'co-quick-reading',
-  imports: [FormsModule, NzCheckboxModule, NzModalModule, QuantityField],
+  imports: [FirstFocus, FormsModule, NzCheckboxModule, NzModalModule, QuantityField],
   templateUrl: './quick-reading.html',
   styleUrl: './quick-reading.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -12,6 +12,8 @@ export interface RigRow {
   /** Grows by one with each write; a writer must know the one it builds on. */
   revision: number;
   savedAtMs: number;
+  /** The page that wrote it, so that a page's last words are not taken for another's; none in rows of old and of imports. */
+  writer?: string;
   rig: Rig;
 }
 

@@ -13,12 +13,18 @@ export class RigConflict extends Error {
  * Writes a rig that builds on `baseRevision` (0: a new one) and returns the new revision.
  * @throws {RigConflict} and leaves what is stored untouched
  */
-export function saveRig(db: CoulanDatabase, rig: Rig, baseRevision: number, nowMs: number): Promise<number> {
+export function saveRig(
+  db: CoulanDatabase,
+  rig: Rig,
+  baseRevision: number,
+  nowMs: number,
+  writer?: string,
+): Promise<number> {
   return db.transaction('rw', db.rigs, async () => {
     const stored = await db.rigs.get(rig.id);
     if ((stored?.revision ?? 0) !== baseRevision) throw new RigConflict(stored ?? null);
     const revision = baseRevision + 1;
-    await db.rigs.put({ id: rig.id, name: rig.name, revision, savedAtMs: nowMs, rig });
+    await db.rigs.put({ id: rig.id, name: rig.name, revision, savedAtMs: nowMs, rig, ...(writer && { writer }) });
     return revision;
   });
 }
