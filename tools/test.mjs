@@ -13,7 +13,9 @@ const steps = {
     npx('knip', []);
   },
   types: () =>
-    ['tsconfig.core.json', 'tsconfig.server.json', 'tsconfig.e2e.json'].forEach((file) => npx('tsc', ['-p', file])),
+    ['tsconfig.core.json', 'tsconfig.core-spec.json', 'tsconfig.server.json', 'tsconfig.e2e.json'].forEach((file) =>
+      npx('tsc', ['-p', file]),
+    ),
   core: () => npx('vitest', ['run']),
   app: () => npx('ng', ['test', '--watch=false']),
   build: () => ensureBuilt(),

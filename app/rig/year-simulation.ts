@@ -96,7 +96,7 @@ export class YearSimulation {
     const { bank, charging, chemistryEdits } = parts;
     if (!result || !bank) return null;
     const sources = charging.sources.filter(({ on, id }) => on && id !== change.failedSourceId);
-    const { coulombicFraction } = chemistryOf(bank.battery.chemistryId, chemistryEdits);
+    const { coulombicFraction } = chemistryOf(bank.battery, chemistryEdits);
     return summariseYear(result, sources, 1 - bank.usableFraction, coulombicFraction, charging.targetFraction);
   }
 

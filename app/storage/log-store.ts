@@ -32,7 +32,12 @@ export class LogStore implements DayStore {
     });
   }
 
-  async discard(): Promise<void> {
-    for (const table of logTables(this.db)) await table.where('logId').equals(this.logId).delete();
+  discard(): Promise<void> {
+    return discardLog(this.db, this.logId);
   }
+}
+
+/** Takes out all that is stored of a log. */
+export async function discardLog(db: CoulanDatabase, logId: string): Promise<void> {
+  for (const table of logTables(db)) await table.where('logId').equals(logId).delete();
 }

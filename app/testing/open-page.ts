@@ -21,6 +21,7 @@ import type { WhatIf } from '@core/simulation/what-if';
 import type { YearParts } from '@core/simulation/year-parts';
 import { RigEvents } from '../rig/rig-actions';
 import { rigFeature } from '../rig/rig-feature';
+import { discardLog } from '../storage/log-store';
 import { Storage } from '../storage/storage';
 import { MarginSlot } from '../ui/margin-slot';
 import { ComputeWorkerClient } from '../workers/compute-worker-client';
@@ -98,6 +99,7 @@ function logsOnTheSpot(db: Storage['db']) {
   const api: Omit<LogWorkerApi, 'importLog'> = {
     look: lookAtFile,
     cancel: () => undefined,
+    discard: (logId) => discardLog(db, logId),
     fullMarks: (ids, rule) => findMarks(db, ids, rule),
     exportRig: (rig) => exportArchive(db, rig),
     importRig: (file, nowMs) => importArchive(db, file, nowMs, () => crypto.randomUUID()),

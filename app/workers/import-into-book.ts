@@ -68,6 +68,7 @@ export async function importIntoBook(
       await store.discard();
       return { failed: 'no-rows', says: noRowsReason(result), listed: result.remarks.listed.slice(0, 50) };
     }
+    if (isCancelled()) throw new Cancelled();
     await db.transaction('rw', db.logDays, db.logRemarks, async () => {
       await db.logDays.bulkPut(result.days.map((day) => ({ ...day, logId })));
       await db.logRemarks.put({ logId, listed: result.remarks.listed, counts: result.remarks.counts });

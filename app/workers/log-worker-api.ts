@@ -52,6 +52,8 @@ export interface LogWorkerApi {
     onProgress: (share: number) => void,
   ): Promise<LogImported | ImportFailure>;
   cancel(): void;
+  /** Takes out the samples of a log that no book names. */
+  discard(logId: string): Promise<void>;
   fullMarks(logIds: string[], rule: FullRule | HandRule): Promise<FullMark[]>;
   exportRig(rig: Rig): Promise<Blob>;
   importRig(file: File, nowMs: number): Promise<RigImported>;

@@ -1,5 +1,6 @@
 import { expose } from 'comlink';
 import { CoulanDatabase } from '../storage/database';
+import { discardLog } from '../storage/log-store';
 import { findMarks } from './find-marks';
 import { importIntoBook, lookAtFile } from './import-into-book';
 import type { LogWorkerApi } from './log-worker-api';
@@ -28,6 +29,7 @@ const api: LogWorkerApi = {
   cancel() {
     cancelled = true;
   },
+  discard: (logId) => discardLog(db, logId),
   fullMarks: (logIds, rule) => findMarks(db, logIds, rule),
   exportRig: (rig) => exportArchive(db, rig),
   importRig: (file, nowMs) => importArchive(db, file, nowMs, () => crypto.randomUUID()),

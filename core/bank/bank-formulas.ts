@@ -28,6 +28,32 @@ export const bankCapacity = formula({
   source: 'parallel adds amp-hours',
 });
 
+export const agedCapacity = formula({
+  id: 'bank.aged-capacity',
+  says: 'capacity as it is',
+  unit: 'Ah',
+  words: 'rated capacity × left when aged',
+  terms: {
+    capacityAh: { says: 'rated capacity', unit: 'Ah' },
+    ageingFraction: { says: 'left when aged', unit: 'Fraction' },
+  },
+  compute: ({ capacityAh, ageingFraction }) => capacityAh * ageingFraction,
+  source: 'state of health',
+});
+
+export const coldShare = formula({
+  id: 'bank.cold-share',
+  says: 'left at the coldest',
+  unit: 'Fraction',
+  words: 'read off the curve of the chemistry at the coldest temperature',
+  terms: {
+    leftFraction: { says: 'the curve there', unit: 'Fraction' },
+    coldestTempC: { says: 'coldest', unit: 'TempC' },
+  },
+  compute: ({ leftFraction }) => leftFraction,
+  source: 'straight lines between the rows of the curve',
+});
+
 export const usableCapacity = formula({
   id: 'bank.usable',
   says: 'usable',

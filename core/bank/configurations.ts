@@ -87,7 +87,7 @@ export function configurations(
 }
 
 function ofModel(battery: Battery, demand: ConfigurationDemand, edits: ChemistryEdits): Configuration[] {
-  const { cellsPer12V } = chemistryOf(battery.chemistryId, edits);
+  const { cellsPer12V } = chemistryOf(battery, edits);
   const seriesCount = (demand.blocks * cellsPer12V) / battery.cellsInSeries;
   if (!Number.isInteger(seriesCount) || seriesCount > (battery.seriesMax ?? 64)) return [];
   const found: Configuration[] = [];

@@ -1,5 +1,6 @@
 import type { Chemistry } from '../cells/chemistry';
-import { byDefault, entered, type Sourced } from '../formula/figure';
+import { chemistryValue } from '../cells/chemistry-of';
+import { entered, type Sourced } from '../formula/figure';
 import type { Bank, Battery } from '../rig/bank';
 
 /** How fast resistance grows in the cold, per kelvin below 25 °C; typical. */
@@ -10,8 +11,9 @@ const PER_K = { lithium: 0.02, lead: 0.011 } as const;
  */
 export function batteryOhm(battery: Battery, chemistry: Chemistry): Sourced {
   if (battery.resistanceOhm !== null) return entered(battery.resistanceOhm, battery.name);
-  const ohm = ((chemistry.cell100AhMilliOhm / 1000) * battery.cellsInSeries * 100) / battery.capacityAh;
-  return byDefault(ohm, `${chemistry.shortName}: ${chemistry.cell100AhMilliOhm} mΩ for a cell of 100 Ah`);
+  const cell = chemistryValue(chemistry, 'cell100AhMilliOhm');
+  const ohm = ((cell.value / 1000) * battery.cellsInSeries * 100) / battery.capacityAh;
+  return { ...cell, value: ohm, note: `${cell.note}: ${cell.value} mΩ for a cell of 100 Ah` };
 }
 
 /** The same for a bank at a temperature: series adds, parallel divides. Other strings are taken in parallel. */

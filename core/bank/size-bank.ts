@@ -1,12 +1,12 @@
 import type { Chemistry } from '../cells/chemistry';
-import { chemistryOf, chemistryValue } from '../cells/chemistry-of';
-import { interpolate } from '../cells/interpolate';
+import { chemistryOf, chemistryValue, curveValue } from '../cells/chemistry-of';
 import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
 import type { Bank, ChemistryEdits } from '../rig/bank';
 import {
   autonomy,
   bankCapacity,
   bankVoltage,
+  coldShare,
   flatLeft,
   itemisedLeft,
   requiredCapacity,
@@ -39,7 +39,7 @@ export interface DayDemand {
 /** Nominal voltage of the bank; 12.8 V by default where none is chosen. */
 export function nominalVoltage(bank: Bank | null): Sourced {
   if (bank === null) return byDefault(12.8, 'no bank chosen: four LFP cells');
-  const { nominalCellV, name } = chemistryOf(bank.battery.chemistryId, {});
+  const { nominalCellV, name } = chemistryOf({ chemistryId: bank.battery.chemistryId }, {});
   return bankVoltage.figure({
     seriesCount: entered(bank.seriesCount),
     cellsInSeries: entered(bank.battery.cellsInSeries, bank.battery.name),
@@ -50,7 +50,7 @@ export function nominalVoltage(bank: Bank | null): Sourced {
 /** Works out a bank and, where the day is above zero, whether it carries it. */
 export function sizeBank(bank: Bank, demand: DayDemand, edits: ChemistryEdits): SizedBank {
   const { battery, others } = bank;
-  const chemistry = chemistryOf(battery.chemistryId, edits);
+  const chemistry = chemistryOf(battery, edits);
   const capacityAh = bankCapacity.figure({
     parallelCount: entered(bank.parallelCount),
     capacityAh: entered(battery.capacityAh, battery.name),
@@ -63,10 +63,13 @@ export function sizeBank(bank: Bank, demand: DayDemand, edits: ChemistryEdits): 
           ),
   });
   const nominalV = nominalVoltage(bank) as Figure;
-  const usualShare = chemistryValue(battery.chemistryId, edits, 'usableFraction');
+  const usualShare = chemistryValue(chemistry, 'usableFraction');
   const usableFraction = bank.usableFraction === usualShare.value ? usualShare : entered(bank.usableFraction);
-  const coldFraction = coldShare(chemistry, bank.coldestTempC);
-  const exponent = chemistryValue(battery.chemistryId, edits, 'peukertExponent');
+  const coldFraction = coldShare.figure({
+    leftFraction: curveValue(chemistry, 'capacityFractionByTempC', bank.coldestTempC),
+    coldestTempC: entered(bank.coldestTempC),
+  });
+  const exponent = chemistryValue(chemistry, 'peukertExponent');
   const hoursA = demand.hoursWh.map((wh) => wh / nominalV.value);
   const peukertFraction = computed(
     peukertShare(hoursA, capacityAh.value, exponent.value),
@@ -110,9 +113,4 @@ export function sizeBank(bank: Bank, demand: DayDemand, edits: ChemistryEdits): 
       fits: spareAh.value >= -1e-9,
     };
   }
-}
-
-/** Left of the capacity at the coldest temperature. */
-export function coldShare(chemistry: Chemistry, tempC: number): Sourced {
-  return byDefault(interpolate(chemistry.capacityFractionByTempC, tempC), `${chemistry.shortName} at ${tempC} °C`);
 }

@@ -1,21 +1,35 @@
 import { byDefault, entered, type Sourced } from '../formula/figure';
-import type { ChemistryEdit, ChemistryEdits } from '../rig/bank';
-import type { Chemistry, ChemistryId } from './chemistry';
+import type { Battery, ChemistryEdit, ChemistryEdits } from '../rig/bank';
+import type { Chemistry } from './chemistry';
 import { CHEMISTRIES } from './chemistry.data';
+import { interpolate } from './interpolate';
 
-/** A chemistry with the user's own values laid over the shipped ones. */
-export function chemistryOf(id: ChemistryId, edits: ChemistryEdits): Chemistry {
-  return { ...CHEMISTRIES[id], ...valuesOf(edits[id] ?? {}) };
+/** The chemistry of a battery: the shipped values, the user's own for the chemistry over them, and over these the model's own. */
+export function chemistryOf(
+  { chemistryId, own }: Pick<Battery, 'chemistryId' | 'own'>,
+  edits: ChemistryEdits,
+): Chemistry {
+  const laid = { ...edits[chemistryId], ...own };
+  const keys = Object.keys(laid) as (keyof ChemistryEdit)[];
+  if (keys.length === 0) return CHEMISTRIES[chemistryId];
+  return {
+    ...CHEMISTRIES[chemistryId],
+    ...Object.fromEntries(keys.map((key) => [key, laid[key]!.value])),
+    ownSources: Object.fromEntries(keys.map((key) => [key, laid[key]!.source])),
+  };
 }
 
 /** One of its values with where it comes from. */
-export function chemistryValue(id: ChemistryId, edits: ChemistryEdits, key: keyof ChemistryEdit): Sourced {
-  const own = edits[id]?.[key];
-  const { name } = CHEMISTRIES[id];
-  return own === undefined
-    ? byDefault(CHEMISTRIES[id][key], name)
-    : entered(own.value, `${name}, ${own.source || 'your value'}`);
-}
+export const chemistryValue = (chemistry: Chemistry, key: PlainKey): Sourced => from(chemistry, key, chemistry[key]);
 
-const valuesOf = (edit: ChemistryEdit): Partial<Chemistry> =>
-  Object.fromEntries(Object.entries(edit).flatMap(([key, own]) => (own === undefined ? [] : [[key, own.value]])));
+/** A value read off one of its curves, with where the curve comes from. */
+export const curveValue = (chemistry: Chemistry, key: CurveKey, x: number): Sourced =>
+  from(chemistry, key, interpolate(chemistry[key], x));
+
+export type CurveKey = 'restedCellV' | 'capacityFractionByTempC' | 'cyclesByDepth';
+export type PlainKey = Exclude<keyof ChemistryEdit, CurveKey>;
+
+function from({ name, ownSources }: Chemistry, key: keyof ChemistryEdit, value: number): Sourced {
+  const own = ownSources?.[key];
+  return own === undefined ? byDefault(value, name) : entered(value, `${name}, ${own || 'your value'}`);
+}

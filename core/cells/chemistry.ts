@@ -33,4 +33,6 @@ export interface Chemistry {
   fullMarginVPer12V: number;
   cell100AhMilliOhm: number;
   cyclesByDepth: Curve;
+  /** Which of these values are the user's own, and where each is from; the source may be empty. */
+  ownSources?: Partial<Record<string, string>>;
 }

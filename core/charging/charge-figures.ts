@@ -2,12 +2,11 @@ import { byDefault, computed, entered, type Figure } from '../formula/figure';
 import { formula } from '../formula/formula';
 import type { Chemistry } from '../cells/chemistry';
 import { chemistryValue } from '../cells/chemistry-of';
-import type { ChemistryEdits } from '../rig/bank';
 import { type ChargeRun, shortChargeAh } from './single-charge';
 
 const conditions = {
   fromSoc: { says: 'from', unit: 'Fraction' },
-  offeredA: { says: 'offered, after the loads', unit: 'A' },
+  offeredA: { says: 'offered at the start, after the loads', unit: 'A' },
   limitA: { says: 'most that may go in', unit: 'A' },
   capacityAh: { says: 'capacity as it is', unit: 'Ah' },
   acceptancePerH: { says: 'taper: of what is missing, an hour', unit: 'Ratio' },
@@ -48,11 +47,10 @@ const short = formula({
 
 export interface ChargeConditions {
   chemistry: Chemistry;
-  edits: ChemistryEdits;
   fromSoc: number;
-  offeredA: number;
+  offeredA: Figure;
   limitA: Figure;
-  capacityAh: number;
+  capacityAh: Figure;
 }
 
 /** The times of one charge, and what its first minutes give, with their workings. */
@@ -60,11 +58,11 @@ export function chargeFigures(run: ChargeRun, given: ChargeConditions, minutes: 
   const { chemistry } = given;
   const inputs = {
     fromSoc: entered(given.fromSoc),
-    offeredA: computed(given.offeredA),
+    offeredA: given.offeredA,
     limitA: given.limitA,
-    capacityAh: computed(given.capacityAh, 'rated × ageing'),
-    acceptancePerH: chemistryValue(chemistry.id, given.edits, 'acceptancePerH'),
-    coulombicFraction: chemistryValue(chemistry.id, given.edits, 'coulombicFraction'),
+    capacityAh: given.capacityAh,
+    acceptancePerH: chemistryValue(chemistry, 'acceptancePerH'),
+    coulombicFraction: chemistryValue(chemistry, 'coulombicFraction'),
   };
   return {
     rows: run.hoursTo.map(({ soc, hours }) => ({
@@ -82,7 +80,10 @@ export function chargeFigures(run: ChargeRun, given: ChargeConditions, minutes: 
         ? null
         : tail.figure({
             hours: computed(run.tailH),
-            tailA: computed(chemistry.tailFraction * given.capacityAh, `${chemistry.name}: its share of the capacity`),
+            tailA: computed(
+              chemistry.tailFraction * given.capacityAh.value,
+              `${chemistry.name}: its share of the capacity`,
+            ),
             ...inputs,
           }),
     shortAh: short.figure({ sumAh: computed(shortChargeAh(run, minutes)), minutes: entered(minutes), ...inputs }),

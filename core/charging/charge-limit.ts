@@ -44,10 +44,11 @@ const NOTHING_ASKED = { dayAh: byDefault(0), hoursWh: Array<number>(24).fill(0) 
 /** Largest current into a bank. A limit that nobody has stated does not bind. */
 export function chargeLimit(bank: Bank, plan: Pick<ChargingPlan, 'sharedLimitA'>, edits: ChemistryEdits): Figure {
   const { chargeA } = bank.battery;
+  const { capacityAh, chemistry } = sizeBank(bank, NOTHING_ASKED, edits);
   return smallest.figure({
     chemistryA: ofChemistry.figure({
-      capacityAh: sizeBank(bank, NOTHING_ASKED, edits).capacityAh,
-      capPerH: chemistryValue(bank.battery.chemistryId, edits, 'acceptanceCapPerH'),
+      capacityAh,
+      capPerH: chemistryValue(chemistry, 'acceptanceCapPerH'),
     }),
     sheetA:
       chargeA === null

@@ -1,6 +1,7 @@
 import { computed, entered, type Figure, type WorkingTerm } from '../formula/figure';
 import { formula, sumFigure } from '../formula/formula';
 import type { ChargingPlan, Source } from '../rig/charging';
+import { arraysPower } from './arrays-power';
 import { sharedLimit } from './charge-limit';
 
 const together = formula({
@@ -34,7 +35,7 @@ export function chargingPeak(plan: Pick<ChargingPlan, 'sources' | 'sharedLimitA'
 function most(source: Source, nominalV: number) {
   switch (source.kind) {
     case 'solar': {
-      const arrayW = source.arrays.reduce((sum, { powerW }) => sum + powerW, 0);
+      const arrayW = arraysPower(source.arrays);
       const fromArraysA = (arrayW * source.efficiencyFraction) / nominalV;
       return fromArraysA < source.limitA
         ? computed(fromArraysA, `${arrayW} W through its controller`)

@@ -1,6 +1,5 @@
-import { chemistryOf } from '../cells/chemistry-of';
-import { interpolate } from '../cells/interpolate';
-import { byDefault, computed, entered, type Figure } from '../formula/figure';
+import { chemistryOf, chemistryValue, curveValue } from '../cells/chemistry-of';
+import { computed, type Figure } from '../formula/figure';
 import { formula } from '../formula/formula';
 import type { Bank, ChemistryEdits } from '../rig/bank';
 
@@ -21,12 +20,10 @@ const midway = formula({
 
 /** The voltage at which a source's watts become amps. */
 export function chargingVoltage(bank: Bank, edits: ChemistryEdits): Figure {
-  const chemistry = chemistryOf(bank.battery.chemistryId, edits);
+  const chemistry = chemistryOf(bank.battery, edits);
   return midway.figure({
     cells: computed(bank.seriesCount * bank.battery.cellsInSeries, 'the bank'),
-    restedCellV: byDefault(interpolate(chemistry.restedCellV, 0.5), chemistry.name),
-    absorptionCellV: edits[chemistry.id]?.absorptionCellV
-      ? entered(chemistry.absorptionCellV, chemistry.name)
-      : byDefault(chemistry.absorptionCellV, chemistry.name),
+    restedCellV: curveValue(chemistry, 'restedCellV', 0.5),
+    absorptionCellV: chemistryValue(chemistry, 'absorptionCellV'),
   });
 }

@@ -5,11 +5,14 @@ import type { Source } from '../rig/charging';
 import { siteYear } from '../sources/site-year';
 import { chargeLimit } from './charge-limit';
 import { chargingVoltage } from './charging-voltage';
+import { agedCapacity } from '../bank/bank-formulas';
+import { entered } from '../formula/figure';
 import { chargeFigures } from './charge-figures';
 import { levelSunDay } from './light-figures';
 import { monthReason, monthVerdict } from './month-verdict';
 import { profileIssues } from './profile-check';
 import { relayCurrent } from './relay-current';
+import { leftForBank } from './running-current';
 import { applyRemedy, type Remedy } from './remedies';
 import { remedyCost } from './remedy-cost';
 import { shortChargeAh, singleCharge } from './single-charge';
@@ -122,34 +125,50 @@ describe('limits', () => {
 describe('one charge', () => {
   it('takes lead hours for its last fifth', () => {
     const { flooded: chemistry } = CHEMISTRIES;
-    const run = singleCharge(chemistry, 200, 0.5, 40, 50, 20);
+    const run = singleCharge(chemistry, 200, 0.5, () => 40, 50, 20);
     const to = (soc: number) => run.hoursTo.find((row) => row.soc === soc)!.hours!;
     // 0.5 → 0.8 at 40 A: 60 Ah ÷ η ÷ 40 A
     expect(to(0.8)).toBeCloseTo(60 / chemistry.coulombicFraction / 40, 1);
     expect(to(0.99) - to(0.8)).toBeGreaterThan(1.5 * to(0.8));
   });
   it('of lithium is straight almost to the end', () => {
-    const run = singleCharge(CHEMISTRIES.lfp, 200, 0.2, 50, 100, 20);
+    const run = singleCharge(CHEMISTRIES.lfp, 200, 0.2, () => 50, 100, 20);
     const to = (soc: number) => run.hoursTo.find((row) => row.soc === soc)!.hours!;
     expect(to(0.95)).toBeCloseTo((0.75 * 200) / 0.99 / 50, 1);
     expect(shortChargeAh(run, 45)).toBeCloseTo(37.5, 9);
   });
+  it('through a relay slows down as the bank fills: each minute at the current of its own charge', () => {
+    const relay = { alternatorV: 13.4, pathOhm: 0.03, limitA: 200 };
+    const at = (soc: number) => relayCurrent(relay, flooded, {}, soc);
+    const run = singleCharge(CHEMISTRIES.flooded, 200, 0.3, at, 100, 20);
+    const steady = singleCharge(CHEMISTRIES.flooded, 200, 0.3, () => at(0.3), 100, 20);
+    const hoursTo = (one: typeof run, soc: number) => one.hoursTo.find((row) => row.soc === soc)!.hours!;
+    expect(run.currentA[0]).toBeCloseTo(at(0.3), 6);
+    expect(hoursTo(run, 0.7)).toBeGreaterThan(hoursTo(steady, 0.7));
+    run.currentA.forEach((current, minute) => expect(current).toBeLessThanOrEqual(at(run.soc[minute]!) + 1e-9));
+  });
   it('does not begin below freezing', () => {
-    const run = singleCharge(CHEMISTRIES.lfp, 200, 0.2, 50, 100, -2);
+    const run = singleCharge(CHEMISTRIES.lfp, 200, 0.2, () => 50, 100, -2);
     expect(run.blocked).toBe('cold');
     expect(shortChargeAh(run, 60)).toBe(0);
     expect(run.hoursTo.every(({ hours }) => hours === null)).toBe(true);
   });
   it('never ends where next to nothing is offered', () => {
-    expect(singleCharge(CHEMISTRIES.lfp, 200, 0.2, 0, 100, 20).hoursTo[0]!.hours).toBeNull();
+    expect(singleCharge(CHEMISTRIES.lfp, 200, 0.2, () => 0, 100, 20).hoursTo[0]!.hours).toBeNull();
   });
 });
 
 describe('workings', () => {
   it('of a charge carry what was played and under which conditions', () => {
-    const run = singleCharge(CHEMISTRIES.lfp, 200, 0.5, 50, 100, 20);
+    const run = singleCharge(CHEMISTRIES.lfp, 200, 0.5, () => 50, 100, 20);
     const limitA = chargeLimit(lfp, { sharedLimitA: null }, {});
-    const given = { chemistry: CHEMISTRIES.lfp, edits: {}, fromSoc: 0.5, offeredA: 50, limitA, capacityAh: 200 };
+    const given = {
+      chemistry: CHEMISTRIES.lfp,
+      fromSoc: 0.5,
+      offeredA: leftForBank([{ name: 'mains', currentA: entered(50) }], 0),
+      limitA,
+      capacityAh: agedCapacity.figure({ capacityAh: entered(200), ageingFraction: entered(1) }),
+    };
     const { rows, tailH, shortAh } = chargeFigures(run, given, 30);
     expect(rows.map(({ hours }) => hours?.value)).toEqual(run.hoursTo.map(({ hours }) => hours));
     expect(tailH!.working.terms.find(({ says }) => says === 'tail current')!.value).toBeCloseTo(8, 9);

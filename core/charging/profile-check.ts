@@ -18,7 +18,7 @@ export function profileIssues(
   bank: Bank,
   edits: ChemistryEdits,
 ): ProfileIssue[] {
-  const chemistry = chemistryOf(bank.battery.chemistryId, edits);
+  const chemistry = chemistryOf(bank.battery, edits);
   const cells = bank.seriesCount * bank.battery.cellsInSeries;
   const check = (isV: number | null, cellV: number, name: 'absorption' | 'float'): ProfileIssue[] => {
     const wantedV = cells * cellV;

@@ -18,7 +18,7 @@ export function relayCurrent(
   edits: ChemistryEdits,
   soc: number,
 ): number {
-  const chemistry = chemistryOf(bank.battery.chemistryId, edits);
+  const chemistry = chemistryOf(bank.battery, edits);
   const restedV = interpolate(chemistry.restedCellV, soc) * bank.seriesCount * bank.battery.cellsInSeries;
   const ohm = mode.pathOhm + bankOhm(bank, chemistry, 25);
   return Math.max(0, Math.min(mode.limitA, (mode.alternatorV - restedV) / ohm));

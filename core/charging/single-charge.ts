@@ -19,9 +19,9 @@ const MOST_H = 72;
 export const STATES = [0.5, 0.6, 0.7, 0.8, 0.9, 0.95, 0.99] as const;
 
 /**
- * One charge with a steady current on offer, from a state of charge on.
+ * One charge with a current on offer, from a state of charge on.
  * @param fromSoc    0 … 1
- * @param offeredA   after the loads, > 0
+ * @param offeredAt  A after the loads at a state of charge, ≥ 0: a relay gives less to a fuller bank
  * @param limitA     most that may go in
  * @param bankTempC  °C; outside the chemistry's window nothing goes in
  */
@@ -29,7 +29,7 @@ export function singleCharge(
   chemistry: Chemistry,
   capacityAh: number,
   fromSoc: number,
-  offeredA: number,
+  offeredAt: (soc: number) => number,
   limitA: number,
   bankTempC: number,
 ): ChargeRun {
@@ -43,7 +43,9 @@ export function singleCharge(
   const soc = [fromSoc];
   const currentA: number[] = [];
   let tailH: number | null = null;
-  for (let k = 0; !blocked && offeredA > 0 && k < MOST_H / STEP_H; k++) {
+  for (let k = 0; !blocked && k < MOST_H / STEP_H; k++) {
+    const offeredA = offeredAt(soc[k]!);
+    if (offeredA <= 0) break;
     const inAh = acceptedAh(how, soc[k]!, offeredA, capacityAh, STEP_H);
     currentA.push(inAh / STEP_H);
     soc.push(soc[k]! + (inAh * how.coulombicFraction) / capacityAh);

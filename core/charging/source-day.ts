@@ -1,4 +1,4 @@
-import { computed, entered, type Figure, type Sourced } from '../formula/figure';
+import { computed, entered, type Figure } from '../formula/figure';
 import { formula, sumFigure } from '../formula/formula';
 import type { Bank, ChemistryEdits } from '../rig/bank';
 import type { SolarArray, SolarSource, Source } from '../rig/charging';
@@ -9,7 +9,7 @@ import { STEPS_PER_HOUR } from '../sources/sun-track';
 import { planeOfArray, type SkyModel } from '../sources/tilted-plane';
 import { monthStart } from '../simulation/calendar';
 import { aboveAirDay } from './light-figures';
-import { relayCurrent } from './relay-current';
+import { runningCurrent } from './running-current';
 import { runningShares } from './week-hours';
 
 const onPlane = formula({
@@ -83,6 +83,7 @@ export function sourceYear(source: Source, around: Surroundings): Figure[] {
   if (source.kind === 'solar') {
     return around.sites.map((site) => solarDay(source, site, around));
   }
+  const { bank, edits, chargeV } = around;
   const shares = runningShares(source);
   return MONTH_DAYS.map((days, month) => {
     const from = monthStart(month) * 24;
@@ -91,7 +92,7 @@ export function sourceYear(source: Source, around: Surroundings): Figure[] {
     const hours = own.reduce((sum, share) => sum + share, 0) / days;
     if (source.kind !== 'other') {
       return byHours.figure(
-        { hours: computed(hours, 'its week and trips'), currentA: currentOf(source, around) },
+        { hours: computed(hours, 'its week and trips'), currentA: runningCurrent(source, bank, edits, chargeV, 0.5) },
         { key },
       );
     }
@@ -99,12 +100,6 @@ export function sourceYear(source: Source, around: Surroundings): Figure[] {
     const currentA = computed(hours > 0 ? ah / hours : 0, 'mean of its hours');
     return byHours.figure({ hours: computed(hours), currentA }, { key });
   });
-}
-
-function currentOf(source: Exclude<Source, { kind: 'solar' | 'other' }>, { bank, edits }: Surroundings): Sourced {
-  if (source.kind === 'shore') return entered(source.currentA);
-  if (source.mode.by === 'limited') return entered(source.mode.currentA);
-  return computed(relayCurrent(source.mode, bank, edits, 0.5), 'through the relay at half charge');
 }
 
 function solarDay(source: SolarSource, site: SiteMonth, around: Surroundings): Figure {

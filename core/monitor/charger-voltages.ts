@@ -1,5 +1,6 @@
 import type { Chemistry } from '../cells/chemistry';
-import { byDefault, computed, entered, type Sourced } from '../formula/figure';
+import { chemistryValue } from '../cells/chemistry-of';
+import { computed, entered, type Sourced } from '../formula/figure';
 import type { Source } from '../rig/charging';
 import type { MonitorPlan } from '../rig/monitor';
 
@@ -20,24 +21,27 @@ export interface ChargerVoltages {
 export function chargerVoltages(
   plan: Pick<MonitorPlan, 'lowestAbsorptionV' | 'highestFloatV' | 'solarCharging'>,
   sources: readonly Source[],
-  { shortName, absorptionCellV, floatCellV }: Pick<Chemistry, 'shortName' | 'absorptionCellV' | 'floatCellV'>,
+  chemistry: Chemistry,
   cells: number,
 ): ChargerVoltages {
   const used = sources.filter(({ on }) => on);
-  const sheet = (cellV: number) => byDefault(cellV * cells, `${shortName}: ${cells} cells of ${cellV} V`);
+  const sheet = (key: 'absorptionCellV' | 'floatCellV'): Sourced => {
+    const cell = chemistryValue(chemistry, key);
+    return { ...cell, value: cell.value * cells, note: `${cell.note}: ${cells} cells of ${cell.value} V` };
+  };
   const stated = (key: 'absorptionV' | 'floatV') =>
     used.flatMap((source) => (source[key] === null ? [] : [{ value: source[key], name: source.name || source.kind }]));
   const lowest = stated('absorptionV').sort((a, b) => a.value - b.value)[0];
   const highest = stated('floatV').sort((a, b) => b.value - a.value)[0];
-  const of = (own: number | null, source: typeof lowest, cellV: number): Sourced =>
+  const of = (own: number | null, source: typeof lowest, key: 'absorptionCellV' | 'floatCellV'): Sourced =>
     own !== null
       ? entered(own, 'charger')
       : source
         ? computed(source.value, `${source.name}, under Charging`)
-        : sheet(cellV);
+        : sheet(key);
   return {
-    absorptionV: of(plan.lowestAbsorptionV, lowest, absorptionCellV),
-    floatV: of(plan.highestFloatV, highest, floatCellV),
+    absorptionV: of(plan.lowestAbsorptionV, lowest, 'absorptionCellV'),
+    floatV: of(plan.highestFloatV, highest, 'floatCellV'),
     sunCharges: used.length > 0 ? used.some(({ kind }) => kind === 'solar') : plan.solarCharging,
   };
 }

@@ -17,7 +17,7 @@ function derive(
   smallest: { says: string; currentA: number } | null = null,
   edits: ChemistryEdits = {},
 ) {
-  const result = deriveSettings(bank, sizeBank(bank, demand, edits), { ...plan, ...more }, [], edits, smallest);
+  const result = deriveSettings(bank, sizeBank(bank, demand, edits), { ...plan, ...more }, [], smallest);
   const value = (id: SettingId) => result.settings.find((setting) => setting.id === id)!;
   return { result, value };
 }

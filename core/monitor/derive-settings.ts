@@ -1,7 +1,7 @@
 import type { SizedBank } from '../bank/size-bank';
 import { chemistryValue } from '../cells/chemistry-of';
 import { byDefault, entered, type Figure, type Sourced } from '../formula/figure';
-import type { Bank, ChemistryEdit, ChemistryEdits } from '../rig/bank';
+import type { Bank } from '../rig/bank';
 import type { Source } from '../rig/charging';
 import type { MonitorPlan, SettingId } from '../rig/monitor';
 import { type ChargerVoltages, chargerVoltages } from './charger-voltages';
@@ -58,11 +58,9 @@ export function deriveSettings(
   sized: SizedBank,
   plan: MonitorPlan,
   sources: readonly Source[],
-  edits: ChemistryEdits,
   smallestStanding: { says: string; currentA: number } | null,
 ): MonitorSettings {
   const { chemistry } = sized;
-  const own = (key: keyof ChemistryEdit) => chemistryValue(chemistry.id, edits, key);
   const cells = bank.seriesCount * bank.battery.cellsInSeries;
   const chargers = chargerVoltages(plan, sources, chemistry, cells);
   const { absorptionV } = chargers;
@@ -75,12 +73,12 @@ export function deriveSettings(
     : usableOnly.figure({ capacityAh: sized.capacityAh, usableFraction: usable });
   const full = fullVoltage.figure({
     absorptionV,
-    marginVPer12V: own('fullMarginVPer12V'),
+    marginVPer12V: chemistryValue(chemistry, 'fullMarginVPer12V'),
     blocks: entered(cells / chemistry.cellsPer12V, `${cells} cells`),
   });
   const fullLowV = Math.max(chargers.floatV.value, restedFullV);
   const tail = tailCurrent.figure({
-    tailFraction: own('tailFraction'),
+    tailFraction: chemistryValue(chemistry, 'tailFraction'),
     capacityAh: sized.capacityAh,
     setCapacityAh: capacity,
   });
@@ -129,7 +127,7 @@ export function deriveSettings(
       ),
       setting(
         'coulombic-efficiency',
-        coulombicEfficiency.figure({ coulombicFraction: own('coulombicFraction') }),
+        coulombicEfficiency.figure({ coulombicFraction: chemistryValue(chemistry, 'coulombicFraction') }),
         chemistry.family === 'lithium' ? 0.97 : 0.8,
         1,
       ),

@@ -1,32 +1,97 @@
 import * as z from 'zod';
 import { CHEMISTRY_IDS } from '../cells/chemistry';
 import { quantity, shortText } from './fields';
+import type { LimitName } from './limits';
 
 /** "2025-08" */
 export const yearMonth = z.string().regex(/^\d{4}-(0[1-9]|1[0-2])$/, { error: 'a year and month, such as 2025-08' });
 
-/** A battery model as bought: one case, so many cells in series. What the sheet does not say is null. */
-export const Battery = z.strictObject({
-  id: z.string().min(1).max(60),
-  name: shortText,
-  chemistryId: z.enum(CHEMISTRY_IDS),
-  cellsInSeries: quantity('cellsInSeries'),
-  capacityAh: quantity('capacityAh'),
-  /** Of the whole battery, at 25 °C and half charge. */
-  resistanceOhm: quantity('resistanceOhm').nullable(),
-  massKg: quantity('massKg').nullable(),
-  lengthMm: quantity('sizeMm').nullable(),
-  widthMm: quantity('sizeMm').nullable(),
-  heightMm: quantity('sizeMm').nullable(),
-  /** In the user's own currency. */
-  price: quantity('price').nullable(),
-  dischargeA: quantity('batteryA').nullable(),
-  peakA: quantity('batteryA').nullable(),
-  chargeA: quantity('batteryA').nullable(),
-  seriesMax: quantity('seriesCount').nullable(),
-  parallelMax: quantity('parallelCount').nullable(),
-  terminal: z.string().max(20),
+/** A value that the user knows better, and where from; the source may be empty. */
+const own = (key: Parameters<typeof quantity>[0]) =>
+  z.strictObject({ value: quantity(key), source: z.string().max(120) }).optional();
+
+/** A curve that the user knows better: rows of [x, y], x rising. */
+const ownCurve = (rises: boolean, xKey: LimitName, yKey: LimitName) =>
+  z
+    .strictObject({
+      value: z
+        .array(z.tuple([quantity(xKey), quantity(yKey)]))
+        .min(2)
+        .max(40),
+      source: z.string().max(120),
+    })
+    .refine(({ value }) => value.every(([x], k) => k === 0 || x > value[k - 1]![0]), {
+      error: 'each row further on than the one before',
+      path: ['value'],
+    })
+    .refine(({ value }) => !rises || value.every(([, y], k) => k === 0 || y >= value[k - 1]![1]), {
+      error: 'never falls from one row to the next',
+      path: ['value'],
+    })
+    .optional();
+
+/** Values of a chemistry that the user knows better than the shipped table. */
+export const ChemistryEdit = z.strictObject({
+  usableFraction: own('usableFraction'),
+  peukertExponent: own('peukertExponent'),
+  coulombicFraction: own('efficiencyFraction'),
+  acceptancePerH: own('acceptancePerH'),
+  acceptanceCapPerH: own('acceptanceCapPerH'),
+  chargeFromTempC: own('bankTempC'),
+  chargeUpToTempC: own('bankTempC'),
+  selfDischargePerMonthFraction: own('dutyFraction'),
+  absorptionCellV: own('cellV'),
+  floatCellV: own('cellV'),
+  tailFraction: own('tailFraction'),
+  fullMarginVPer12V: own('fullMarginV'),
+  cell100AhMilliOhm: own('cellMilliOhm'),
+  /** By state of charge, from empty to full. */
+  restedCellV: ownCurve(true, 'curveFraction', 'cellV').refine(
+    (curve) => !curve || (curve.value[0]![0] === 0 && curve.value.at(-1)![0] === 1),
+    { error: 'from 0 % to 100 %', path: ['value'] },
+  ),
+  capacityFractionByTempC: ownCurve(true, 'bankTempC', 'capacityShare'),
+  cyclesByDepth: ownCurve(false, 'curveFraction', 'cycles'),
 });
+export type ChemistryEdit = z.infer<typeof ChemistryEdit>;
+
+const LITHIUM_COLD = { error: 'lithium is never charged below 0 °C', path: ['chargeFromTempC', 'value'] };
+const neverBelowZero = (edit: ChemistryEdit | undefined) => (edit?.chargeFromTempC?.value ?? 0) >= 0;
+
+export const ChemistryEdits = z
+  .partialRecord(z.enum(CHEMISTRY_IDS), ChemistryEdit)
+  .refine(({ lfp }) => neverBelowZero(lfp), { ...LITHIUM_COLD, path: ['lfp', ...LITHIUM_COLD.path] });
+export type ChemistryEdits = z.infer<typeof ChemistryEdits>;
+
+/** A battery model as bought: one case, so many cells in series. What the sheet does not say is null. */
+export const Battery = z
+  .strictObject({
+    id: z.string().min(1).max(60),
+    name: shortText,
+    chemistryId: z.enum(CHEMISTRY_IDS),
+    cellsInSeries: quantity('cellsInSeries'),
+    capacityAh: quantity('capacityAh'),
+    /** Of the whole battery, at 25 °C and half charge. */
+    resistanceOhm: quantity('resistanceOhm').nullable(),
+    massKg: quantity('massKg').nullable(),
+    lengthMm: quantity('sizeMm').nullable(),
+    widthMm: quantity('sizeMm').nullable(),
+    heightMm: quantity('sizeMm').nullable(),
+    /** In the user's own currency. */
+    price: quantity('price').nullable(),
+    dischargeA: quantity('batteryA').nullable(),
+    peakA: quantity('batteryA').nullable(),
+    chargeA: quantity('batteryA').nullable(),
+    seriesMax: quantity('seriesCount').nullable(),
+    parallelMax: quantity('parallelCount').nullable(),
+    terminal: z.string().max(20),
+    /** Values that the sheet of this model gives in place of its chemistry's. */
+    own: ChemistryEdit.optional(),
+  })
+  .refine(({ chemistryId, own }) => chemistryId !== 'lfp' || neverBelowZero(own), {
+    ...LITHIUM_COLD,
+    path: ['own', ...LITHIUM_COLD.path],
+  });
 export type Battery = z.infer<typeof Battery>;
 
 /** More strings in the same bank, of another model or another age. */
@@ -64,32 +129,3 @@ export const Bank = z
     path: ['others'],
   });
 export type Bank = z.infer<typeof Bank>;
-
-/** A value that the user knows better, and where from; the source may be empty. */
-const own = (key: Parameters<typeof quantity>[0]) =>
-  z.strictObject({ value: quantity(key), source: z.string().max(120) }).optional();
-
-/** Values of a chemistry that the user knows better than the shipped table. */
-export const ChemistryEdit = z.strictObject({
-  usableFraction: own('usableFraction'),
-  peukertExponent: own('peukertExponent'),
-  coulombicFraction: own('efficiencyFraction'),
-  acceptancePerH: own('acceptancePerH'),
-  acceptanceCapPerH: own('acceptanceCapPerH'),
-  chargeFromTempC: own('bankTempC'),
-  chargeUpToTempC: own('bankTempC'),
-  selfDischargePerMonthFraction: own('dutyFraction'),
-  absorptionCellV: own('cellV'),
-  floatCellV: own('cellV'),
-  tailFraction: own('tailFraction'),
-  fullMarginVPer12V: own('fullMarginV'),
-  cell100AhMilliOhm: own('cellMilliOhm'),
-});
-export type ChemistryEdit = z.infer<typeof ChemistryEdit>;
-export const ChemistryEdits = z
-  .partialRecord(z.enum(CHEMISTRY_IDS), ChemistryEdit)
-  .refine(({ lfp }) => (lfp?.chargeFromTempC?.value ?? 0) >= 0, {
-    error: 'lithium is never charged below 0 °C',
-    path: ['lfp', 'chargeFromTempC', 'value'],
-  });
-export type ChemistryEdits = z.infer<typeof ChemistryEdits>;

@@ -2,7 +2,7 @@ import { type Audit, auditDay } from '../audit/audit';
 import { DAY_SEED, type DayQuantiles, simulateDays } from '../audit/simulate-day';
 import { daysOfLoads, quantileFigures, sizingDay } from '../audit/sizing-day';
 import { type DayDemand, nominalVoltage, type SizedBank, sizeBank } from '../bank/size-bank';
-import { chemistryValue } from '../cells/chemistry-of';
+import { chemistryOf, chemistryValue } from '../cells/chemistry-of';
 import { entered, type Figure, type Sourced } from '../formula/figure';
 import { deriveSettings, type MonitorSettings } from '../monitor/derive-settings';
 import type { Rig } from './rig';
@@ -34,9 +34,7 @@ export function deriveRig(rig: DerivingParts, quantiles: DayQuantiles | null): D
   const demand = sizingDay(audit, rig.audit, fitted);
   const bank = rig.bank && sizeBank(rig.bank, demand, edits);
   const monitor =
-    rig.bank &&
-    bank &&
-    deriveSettings(rig.bank, bank, rig.monitor, rig.charging.sources, edits, audit.smallestStanding);
+    rig.bank && bank && deriveSettings(rig.bank, bank, rig.monitor, rig.charging.sources, audit.smallestStanding);
   const typed = rig.monitor.entered['coulombic-efficiency'];
   return {
     audit,
@@ -46,7 +44,7 @@ export function deriveRig(rig: DerivingParts, quantiles: DayQuantiles | null): D
     monitor,
     coulombicFraction: typed
       ? entered(typed.value, 'as set in the meter')
-      : chemistryValue(rig.bank?.battery.chemistryId ?? 'lfp', edits, 'coulombicFraction'),
+      : chemistryValue(chemistryOf(rig.bank?.battery ?? { chemistryId: 'lfp' }, edits), 'coulombicFraction'),
   };
 }
 

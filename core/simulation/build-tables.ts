@@ -1,9 +1,10 @@
+import { agedCapacity } from '../bank/bank-formulas';
 import { sizeBank } from '../bank/size-bank';
 import { chemistryOf } from '../cells/chemistry-of';
 import { interpolate } from '../cells/interpolate';
 import { chargeLimit } from '../charging/charge-limit';
 import { chargingVoltage } from '../charging/charging-voltage';
-import { byDefault } from '../formula/figure';
+import { byDefault, entered } from '../formula/figure';
 import { siteYear } from '../sources/site-year';
 import { daysAbout, MONTH_OF_DAY } from './calendar';
 import { firstDay } from './first-day';
@@ -26,7 +27,7 @@ const NOTHING_ASKED = { dayAh: byDefault(0), hoursWh: Array<number>(24).fill(0) 
 export function buildTables(parts: YearParts, cache: TableCache, change: WhatIf = NO_CHANGE): YearTables | null {
   const { bank, charging: plan, chemistryEdits: edits } = parts;
   if (!bank) return null;
-  const chemistry = chemistryOf(bank.battery.chemistryId, edits);
+  const chemistry = chemistryOf(bank.battery, edits);
   const sites = siteYear(plan, parts.place);
   const chargeV = chargingVoltage(bank, edits).value;
   const tempOfDay = tempOfYear(sites);
@@ -43,7 +44,10 @@ export function buildTables(parts: YearParts, cache: TableCache, change: WhatIf 
   const stillDays = daysAbout(change.month, change.stayPutDays);
 
   const tables: YearTables = {
-    capacityAh: sizeBank(bank, NOTHING_ASKED, edits).capacityAh.value * bank.ageingFraction,
+    capacityAh: agedCapacity.figure({
+      capacityAh: sizeBank(bank, NOTHING_ASKED, edits).capacityAh,
+      ageingFraction: entered(bank.ageingFraction),
+    }).value,
     coulombicFraction: chemistry.coulombicFraction,
     acceptancePerH: chemistry.acceptancePerH,
     limitA: chargeLimit(bank, plan, edits).value,

@@ -54,20 +54,21 @@ export class HowLongPage {
   protected readonly shelf = computed(() => [...(this.rig()?.shelf ?? []), ...GENERIC_BATTERIES]);
   protected readonly chosenId = computed(() => this.sourceId() ?? (this.rig()?.bank ? BANK : GENERIC_BATTERIES[0]!.id));
   private readonly battery = computed(() => this.shelf().find(({ id }) => id === this.chosenId()) ?? null);
-  private readonly chemistryId = computed(
-    () => this.battery()?.chemistryId ?? this.rig()?.bank?.battery.chemistryId ?? 'lfp',
+  private readonly chemistry = computed(() =>
+    chemistryOf(
+      this.battery() ?? this.rig()?.bank?.battery ?? { chemistryId: 'lfp' },
+      this.rig()?.chemistryEdits ?? {},
+    ),
   );
   protected readonly usable = linkedSignal(() =>
-    this.chosenId() === BANK
-      ? (this.rig()?.bank?.usableFraction ?? 0.8)
-      : chemistryOf(this.chemistryId(), this.rig()?.chemistryEdits ?? {}).usableFraction,
+    this.chosenId() === BANK ? (this.rig()?.bank?.usableFraction ?? 0.8) : this.chemistry().usableFraction,
   );
 
   /** Down to a voltage under load instead of a share. */
   protected readonly byVoltage = signal(false);
   private readonly posts = computed<PostVoltage | null>(() => {
     const [rig, battery] = [this.rig(), this.battery()];
-    const chemistry = chemistryOf(this.chemistryId(), rig?.chemistryEdits ?? {});
+    const chemistry = this.chemistry();
     if (battery) return { chemistry, cells: battery.cellsInSeries, ohm: batteryOhm(battery, chemistry) };
     const bank = rig?.bank;
     if (!bank) return null;
@@ -121,12 +122,11 @@ export class HowLongPage {
   });
 
   private readonly source = computed<RuntimeSource | null>(() => {
-    const edits = this.rig()?.chemistryEdits ?? {};
-    const peukertExponent = chemistryValue(this.chemistryId(), edits, 'peukertExponent');
+    const chemistry = this.chemistry();
+    const peukertExponent = chemistryValue(chemistry, 'peukertExponent');
     const usableFraction = this.usableShare();
     const battery = this.battery();
     if (battery) {
-      const chemistry = chemistryOf(battery.chemistryId, edits);
       return {
         nominalV: worked(
           battery.cellsInSeries * chemistry.nominalCellV,
@@ -187,7 +187,7 @@ export class HowLongPage {
       },
     ];
   });
-  private readonly schools = computed(() => usableSchools(this.chemistryId()));
+  private readonly schools = computed(() => usableSchools(this.chemistry().id));
   protected readonly shares = computed(() => {
     const percent = (share: number) => `${formatNumber(share * 100, 0)} %`;
     const toVoltage = this.toVoltage();

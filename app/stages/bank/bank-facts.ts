@@ -19,7 +19,7 @@ export class BankFacts {
   readonly edits = computed(() => this.rig()?.chemistryEdits ?? {});
   readonly chemistry = computed(() => {
     const bank = this.bank();
-    return bank ? chemistryOf(bank.battery.chemistryId, this.edits()) : CHEMISTRIES.lfp;
+    return bank ? chemistryOf(bank.battery, this.edits()) : CHEMISTRIES.lfp;
   });
   /** The user's own models first. */
   readonly shelf = computed<readonly Battery[]>(() => [...(this.rig()?.shelf ?? []), ...GENERIC_BATTERIES]);

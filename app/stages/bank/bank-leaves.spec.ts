@@ -169,8 +169,54 @@ describe('a chemistry', () => {
     const page = await openPage(ChemistryPage, sampleRig());
     await page.type('charge from, yours', '-5');
     expect(page.text('[role=alert]')).toBe('Not below 0 °C.');
-    await page.choose('Chemistry', CHEMISTRIES.agm.name);
+    await page.choose('Chemistry or model', CHEMISTRIES.agm.name);
     await page.type('charge from, yours', '-5');
     expect(page.rig().chemistryEdits.agm!.chargeFromTempC!.value).toBe(-5);
+  });
+  it('takes a curve of one’s own, row by row, and goes back to the usual one', async () => {
+    const page = await openPage(ChemistryPage, sampleRig());
+    const usual = CHEMISTRIES.lfp.cyclesByDepth;
+    await page.press('Type in your life');
+    expect(page.rig().chemistryEdits.lfp!.cyclesByDepth!.value).toEqual(usual);
+    await page.type('Life, row 1, cycles', '9000');
+    await page.type('Where your Life is from', 'sheet of the maker');
+    expect(page.rig().chemistryEdits.lfp!.cyclesByDepth).toMatchObject({ source: 'sheet of the maker' });
+    expect(page.rig().chemistryEdits.lfp!.cyclesByDepth!.value[0]).toEqual([usual[0]![0], 9000]);
+    await page.press('A row after row 1 of Life');
+    expect(page.rig().chemistryEdits.lfp!.cyclesByDepth!.value).toHaveLength(usual.length + 1);
+    await page.undo();
+    expect(page.rig().chemistryEdits.lfp!.cyclesByDepth!.value).toHaveLength(usual.length);
+    await page.press('Remove row 2 of Life');
+    expect(page.rig().chemistryEdits.lfp!.cyclesByDepth!.value).toHaveLength(usual.length - 1);
+    await page.press('Back to the usual life');
+    expect(page.rig().chemistryEdits.lfp).toEqual({});
+  });
+  it('keeps the rows of a curve in order, and the ends of the rested voltage where they are', async () => {
+    const page = await openPage(ChemistryPage, sampleRig());
+    await page.press('Type in your rested voltage');
+    await page.type('Rested voltage, row 2, a cell', '4');
+    expect(page.text('[role=alert]')).toMatch(/^Not above/);
+    expect(() => page.field('Rested voltage, row 1, charge')).toThrow();
+    await page.type('Rested voltage, row 2, charge', '50');
+    expect(page.texts('[role=alert]').at(-1)).toMatch(/^Not above/);
+    expect(page.rig().chemistryEdits.lfp!.restedCellV!.value).toEqual(CHEMISTRIES.lfp.restedCellV);
+  });
+  it('is one model’s too: the bank’s, or one on the shelf', async () => {
+    const rig = sampleRig();
+    const shelf = [{ ...rig.bank!.battery, id: 'other', name: 'Other lithium' }];
+    const edits = { lfp: { tailFraction: { value: 0.045, source: '' } } };
+    const page = await openPage(ChemistryPage, { ...rig, shelf, chemistryEdits: edits }, { of: 'other' });
+    expect(page.text('h1')).toBe('Other lithium: as its chemistry throughout.');
+    // What is set for the chemistry as a whole holds for its models.
+    const row = [...page.element.querySelectorAll('tr')].find((one) => one.textContent!.includes('tail current'))!;
+    expect(row.children[1]!.textContent).toContain('4.5 %');
+    await page.type('tail current, share of C20, yours', '6');
+    expect(page.rig().shelf[0]!.own).toEqual({ tailFraction: { value: 0.06, source: '' } });
+    expect(page.rig().chemistryEdits).toEqual(edits);
+    await page.choose('Chemistry or model', `${rig.bank!.battery.name}, in the bank`);
+    await page.type('tail current, share of C20, yours', '3');
+    expect(page.rig().bank!.battery.own).toEqual({ tailFraction: { value: 0.03, source: '' } });
+    await page.undo();
+    expect(page.rig().bank!.battery.own).toBeUndefined();
   });
 });

@@ -82,7 +82,7 @@ export class ConfigurationsPage {
       usableOf: (battery: { chemistryId: Bank['battery']['chemistryId'] }) =>
         bank && battery.chemistryId === bank.battery.chemistryId
           ? bank.usableFraction
-          : chemistryOf(battery.chemistryId, rig.chemistryEdits).usableFraction,
+          : chemistryOf(battery, rig.chemistryEdits).usableFraction,
     };
   });
 

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { GENERIC_BATTERIES } from '@core/bank/generic-batteries.data';
 import { CHEMISTRY_IDS, type ChemistryId } from '@core/cells/chemistry';
@@ -16,7 +17,7 @@ import { UnitChoice } from '../../ui/unit-choice';
 import { BankFacts } from './bank-facts';
 import { BankTabs } from './bank-tabs';
 
-type Fact = { [Key in keyof Battery]: Battery[Key] extends number | null ? Key : never }[keyof Battery];
+type Fact = { [Key in keyof Battery]-?: Battery[Key] extends number | null ? Key : never }[keyof Battery];
 interface Field {
   key: Fact;
   says: string;
@@ -44,7 +45,7 @@ const FIELDS: readonly Field[] = [
 /** The user's own battery models; generic ones stand below to be copied. */
 @Component({
   selector: 'co-shelf-page',
-  imports: [BankTabs, Choice, QuantityField, RowKey, TextField],
+  imports: [BankTabs, Choice, QuantityField, RouterLink, RowKey, TextField],
   templateUrl: './shelf-page.html',
   styles: `
     .sheet {
@@ -76,7 +77,7 @@ const FIELDS: readonly Field[] = [
 })
 export class ShelfPage {
   private readonly store = inject(Store);
-  private readonly facts = inject(BankFacts);
+  protected readonly facts = inject(BankFacts);
   protected readonly units = inject(UnitChoice);
   protected readonly fields = FIELDS;
   protected readonly generic = GENERIC_BATTERIES;
@@ -89,6 +90,11 @@ export class ShelfPage {
   protected readonly opened = computed(
     () => this.own().find(({ id }) => id === this.openId()) ?? this.own()[0] ?? null,
   );
+
+  protected ownValues({ own }: Battery): string {
+    const count = Object.values(own ?? {}).filter((value) => value !== undefined).length;
+    return count === 0 ? 'none yet' : String(count);
+  }
 
   protected add(): void {
     this.put(newBattery(crypto.randomUUID(), 'lfp', 4, 100));
@@ -115,6 +121,8 @@ export class ShelfPage {
     this.change(id, {
       chemistryId: chemistryId as ChemistryId,
       cellsInSeries: CHEMISTRIES[chemistryId as ChemistryId].cellsPer12V,
+      // Values of the other chemistry are none of this one's.
+      own: {},
     });
   }
 

@@ -3,6 +3,7 @@ import { bankOhm } from '@core/bank/resistance';
 import { type SystemVoltage, systemVoltages } from '@core/bank/system-voltages';
 import type { SectionList } from '@core/conductors/choose-section';
 import { gaugeOf } from '@core/conductors/gauges.data';
+import { arraysPower } from '@core/charging/arrays-power';
 import { formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
 import { FigurePart } from '../../ui/figure';
@@ -34,7 +35,7 @@ export class VoltagePage {
     const arrays = (this.facts.rig()?.charging.sources ?? []).flatMap((source) =>
       source.kind === 'solar' && source.on ? source.arrays : [],
     );
-    return arrays.length > 0 ? arrays.reduce((sum, { powerW }) => sum + powerW, 0) : 600;
+    return arrays.length > 0 ? arraysPower(arrays) : 600;
   });
 
   /** The load that draws most at the bank; its own watts unless others are typed. */

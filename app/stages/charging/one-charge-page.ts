@@ -1,12 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { agedCapacity } from '@core/bank/bank-formulas';
 import { CHEMISTRIES } from '@core/cells/chemistry.data';
 import { chemistryOf } from '@core/cells/chemistry-of';
-import { relayCurrent } from '@core/charging/relay-current';
 import { chargeFigures } from '@core/charging/charge-figures';
+import { leftForBank, runningCurrent } from '@core/charging/running-current';
 import { singleCharge } from '@core/charging/single-charge';
+import { entered, type Figure, type Sourced } from '@core/formula/figure';
 import { formatNumber } from '@core/quantity/format';
 import type { Source } from '@core/rig/charging';
 import { LIMITS } from '@core/rig/limits';
+import { selectDerived } from '../../rig/rig-selectors';
 import { FigurePart } from '../../ui/figure';
 import { LineChart, type ChartLine } from '../../ui/line-chart';
 import { MarginContent } from '../../ui/margin-slot';
@@ -28,6 +32,7 @@ const MINUTES = { min: 1, max: 1440, integer: true };
 })
 export class OneChargePage {
   protected readonly facts = inject(ChargingFacts);
+  private readonly derived = inject(Store).selectSignal(selectDerived);
   protected readonly limits = LIMITS;
   protected readonly minutesLimit = MINUTES;
   protected readonly number = formatNumber;
@@ -36,20 +41,26 @@ export class OneChargePage {
   protected readonly loadA = signal(0);
   protected readonly tempC = signal(15);
   protected readonly minutes = signal(45);
+  private readonly edits = computed(() => this.facts.rig()?.chemistryEdits ?? {});
   protected readonly chemistry = computed(() => {
-    const [bank, rig] = [this.facts.bank(), this.facts.rig()];
-    return bank ? chemistryOf(bank.battery.chemistryId, rig?.chemistryEdits ?? {}) : CHEMISTRIES.lfp;
+    const bank = this.facts.bank();
+    return bank ? chemistryOf(bank.battery, this.edits()) : CHEMISTRIES.lfp;
   });
   protected readonly capacityAh = computed(() => {
-    const bank = this.facts.bank();
-    return bank ? bank.battery.capacityAh * bank.parallelCount * bank.ageingFraction : 0;
+    const [bank, sized] = [this.facts.bank(), this.derived()?.bank];
+    return bank && sized
+      ? agedCapacity.figure({ capacityAh: sized.capacityAh, ageingFraction: entered(bank.ageingFraction) })
+      : null;
   });
-  /** What each source gives while it runs. */
-  protected readonly offers = computed(() =>
-    (this.facts.plan()?.sources ?? [])
-      .filter(({ on }) => on)
-      .map((source) => ({ id: source.id, name: source.name, currentA: this.whileRunning(source) })),
-  );
+  /** What each source gives while it runs, at the start. */
+  protected readonly offers = computed(() => {
+    const running = this.facts.plan()?.sources.filter(({ on }) => on) ?? [];
+    return running.map((source) => ({
+      id: source.id,
+      name: source.name,
+      currentA: this.given(source, this.fromSoc()),
+    }));
+  });
   protected readonly on = linkedSignal<ReadonlySet<string>>(
     () =>
       new Set(
@@ -59,26 +70,22 @@ export class OneChargePage {
       ),
   );
   protected readonly extraA = signal(0);
-  protected readonly offeredA = computed(() => {
-    const chosen = this.offers().filter(({ id }) => this.on().has(id));
-    return chosen.reduce((sum, { currentA }) => sum + currentA, this.extraA());
-  });
+  protected readonly offeredA = computed(() => this.offeredAt(this.fromSoc()));
   protected readonly run = computed(() => {
-    const limitA = this.facts.limitA()?.value;
-    if (!this.facts.bank() || limitA === undefined) return null;
-    const netA = Math.max(0, this.offeredA() - this.loadA());
-    return singleCharge(this.chemistry(), this.capacityAh(), this.fromSoc(), netA, limitA, this.tempC());
+    const [limitA, capacityAh] = [this.facts.limitA(), this.capacityAh()];
+    if (!limitA || !capacityAh) return null;
+    const at = (soc: number) => this.offeredAt(soc).value;
+    return singleCharge(this.chemistry(), capacityAh.value, this.fromSoc(), at, limitA.value, this.tempC());
   });
   protected readonly figures = computed(() => {
-    const [run, limitA] = [this.run(), this.facts.limitA()];
-    if (!run || !limitA) return null;
+    const [run, limitA, capacityAh] = [this.run(), this.facts.limitA(), this.capacityAh()];
+    if (!run || !limitA || !capacityAh) return null;
     const given = {
       chemistry: this.chemistry(),
-      edits: this.facts.rig()?.chemistryEdits ?? {},
       fromSoc: this.fromSoc(),
-      offeredA: Math.max(0, this.offeredA() - this.loadA()),
+      offeredA: this.offeredA(),
       limitA,
-      capacityAh: this.capacityAh(),
+      capacityAh,
     };
     return chargeFigures(run, given, this.minutes());
   });
@@ -98,10 +105,10 @@ export class OneChargePage {
     const { chargeFromTempC: coldest, chargeUpToTempC: hottest } = this.chemistry();
     if (run.blocked === 'cold') return `Below ${this.units.text(coldest, 'TempC')} this bank is not charged at all.`;
     if (run.blocked === 'hot') return `Above ${this.units.text(hottest, 'TempC')} this bank is not charged at all.`;
-    if (this.offeredA() <= this.loadA()) return 'Nothing is left for the bank: the loads take what is offered.';
+    if (this.offeredA().value <= 0) return 'Nothing is left for the bank: the loads take what is offered.';
     const full = run.hoursTo.at(-1)?.hours;
     if (full == null) return `From ${this.percent(this.fromSoc())} it is not full within three days.`;
-    return `From ${this.percent(this.fromSoc())} to full takes ${formatNumber(full, 1)} h at ${formatNumber(this.offeredA() - this.loadA(), 0)} A.`;
+    return `From ${this.percent(this.fromSoc())} to full takes ${formatNumber(full, 1)} h at ${formatNumber(this.offeredA().value, 0)} A.`;
   });
   protected readonly why = computed(() => {
     const last = this.lastFifthH();
@@ -144,24 +151,14 @@ export class OneChargePage {
     return `${formatNumber(100 * soc, 0)} %`;
   }
 
-  private whileRunning(source: Source): number {
-    const bank = this.facts.bank();
-    switch (source.kind) {
-      case 'solar': {
-        const volts = this.facts.chargeV()?.value;
-        const watts = source.arrays.reduce((sum, { powerW }) => sum + powerW, 0);
-        // Full sun is rare: at seven tenths of it, a usual clear noon.
-        return volts
-          ? Math.min(source.limitA, (0.7 * watts * source.efficiencyFraction * source.derateFraction) / volts)
-          : 0;
-      }
-      case 'engine':
-        if (source.mode.by === 'limited') return source.mode.currentA;
-        return bank ? relayCurrent(source.mode, bank, this.facts.rig()?.chemistryEdits ?? {}, this.fromSoc()) : 0;
-      case 'shore':
-        return source.currentA;
-      case 'other':
-        return Math.max(...source.hoursA);
-    }
+  private given(source: Source, soc: number): Sourced {
+    const [bank, chargeV] = [this.facts.bank(), this.facts.chargeV()];
+    return bank && chargeV ? runningCurrent(source, bank, this.edits(), chargeV, soc) : entered(0);
+  }
+
+  private offeredAt(soc: number): Figure {
+    const chosen = (this.facts.plan()?.sources ?? []).filter(({ id, on }) => on && this.on().has(id));
+    const chargers = chosen.map((source) => ({ name: source.name, currentA: this.given(source, soc) }));
+    return leftForBank([...chargers, { name: 'any other', currentA: entered(this.extraA()) }], this.loadA());
   }
 }

@@ -45,6 +45,7 @@ type Step =
 export class ImportPage {
   private readonly store = inject(Store);
   private readonly worker = inject(LogWorkerClient);
+  private stopped = false;
   protected readonly rig = this.store.selectSignal(rigFeature.selectRig);
   protected readonly step = signal<Step>({ at: 'drop', refusal: null });
   protected readonly mapping = signal<LogMapping | null>(null);
@@ -85,7 +86,9 @@ export class ImportPage {
     const mapping = this.mapping();
     const preview = this.preview();
     if (!rig || !mapping || !preview) return;
+    this.stopped = false;
     this.step.set({ at: 'importing', file, share: 0 });
+    const logId = crypto.randomUUID();
     const { timeZone, latitudeDeg, longitudeDeg } = rig.place;
     const result = await this.worker.importLog(
       {
@@ -94,7 +97,7 @@ export class ImportPage {
         newlineByte: look.newlineByte,
         mapping,
         columnCount: preview.names.length,
-        logId: crypto.randomUUID(),
+        logId,
         place: { timeZone, latitudeDeg, longitudeDeg },
         nowMs: Date.now(),
         besideLogIds: rig.logbook.logs.map((log) => log.id),
@@ -107,6 +110,12 @@ export class ImportPage {
       );
       return;
     }
+    if (this.stopped) {
+      // The last row was read before the word to stop arrived.
+      await this.worker.api.discard(logId);
+      this.step.set({ at: 'mapping', file, look });
+      return;
+    }
     this.store.dispatch(RigEdits.logAdded({ record: result.record }));
     this.remembered.set(false);
     this.mappingName.set('');
@@ -114,6 +123,7 @@ export class ImportPage {
   }
 
   protected cancel(): void {
+    this.stopped = true;
     void this.worker.api.cancel();
   }
 

@@ -68,6 +68,17 @@ describe('a meter’s file', () => {
       { rowsRead: 385, rowsKept: 385, rowsSetAside: 0, medianStepMs: 15 * MIN },
     ]);
   });
+  it('leaves the book as it was when the word to stop comes after the last row', async () => {
+    const page = await openPage(ImportPage, sampleRig());
+    await bring(page, meterFile(400, 12));
+    await page.press('Read it into the book');
+    await page.press('Cancel, and leave the book as it was');
+    await page.until(() => page.text('h1').startsWith('Is meter.csv'));
+    expect(page.rig().logbook.logs).toEqual([]);
+    const { db } = TestBed.inject(Storage);
+    expect(await db.logDays.count()).toBe(0);
+    expect(await db.logBlocks.count()).toBe(0);
+  });
   it('is corrected by hand, and what follows shows at once', async () => {
     const page = await openPage(ImportPage, sampleRig());
     await bring(page, meterFile(4, 12));

@@ -1,0 +1,55 @@
+import { describe, expect, it } from 'vitest';
+import { entered } from '../formula/figure';
+import type { Source } from '../rig/charging';
+import { newArray, newBank, newBattery, newSource } from '../rig/new-rig';
+import { leftForBank, runningCurrent } from './running-current';
+
+const bank = newBank(newBattery('b', 'flooded', 6, 200));
+const at = (source: Source, soc = 0.5) => runningCurrent(source, bank, {}, entered(14), soc);
+const sun = (limitA: number) =>
+  ({
+    ...newSource('solar', 'sun'),
+    limitA,
+    efficiencyFraction: 0.95,
+    derateFraction: 0.9,
+    arrays: [newArray('a', 200), newArray('b', 100)],
+  }) as Source;
+
+describe('what a source gives while it runs', () => {
+  it('of sun: 300 W · 0.7 · 0.9 · 0.95 ÷ 14 V = 12.825 A, and no more than its controller lets through', () => {
+    expect(at(sun(30)).value).toBeCloseTo(12.825, 12);
+    expect(at(sun(10)).value).toBe(10);
+    expect(at(sun(30)).working!.terms.map(({ says }) => says)).toContain('a usual clear noon, of full sun');
+  });
+  it('of a charger: its amps, whatever the charge', () => {
+    const mains = { ...newSource('shore', 'm'), currentA: 25 } as Source;
+    const drive = { ...newSource('engine', 'e'), mode: { by: 'limited', currentA: 18 } } as Source;
+    expect([at(mains, 0.1).value, at(mains, 0.9).value, at(drive, 0.9).value]).toEqual([25, 25, 18]);
+  });
+  it('of a relay: less to a fuller bank, and nothing where the bank rests above the alternator', () => {
+    const relay = (alternatorV: number) =>
+      ({
+        ...newSource('engine', 'e'),
+        mode: { by: 'relay', alternatorV, pathOhm: 0.02, limitA: 90 },
+      }) as Source;
+    expect(at(relay(13.9), 0.9).value).toBeLessThan(at(relay(13.9), 0.4).value);
+    expect(at(relay(12), 0.9).value).toBe(0);
+  });
+  it('of another: its best hour', () => {
+    const wind = { ...newSource('other', 'w'), hoursA: Array.from({ length: 24 }, (_, h) => h / 10) } as Source;
+    expect(at(wind).value).toBeCloseTo(2.3, 12);
+  });
+});
+
+describe('what is left for the bank', () => {
+  const chargers = [
+    { name: 'Roof', currentA: entered(12) },
+    { name: 'Mains', currentA: entered(20) },
+  ];
+  it('is what the chargers give less the loads: 12 + 20 − 5 = 27 A', () => {
+    const left = leftForBank(chargers, 5);
+    expect(left.value).toBe(27);
+    expect(left.working.terms[0]!.working!.terms.map(({ says }) => says)).toEqual(['Roof', 'Mains']);
+  });
+  it('is nothing, not less, where the loads take more', () => expect(leftForBank(chargers, 40).value).toBe(0));
+});

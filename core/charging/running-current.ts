@@ -1,0 +1,90 @@
+import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
+import { formula, sumFigure } from '../formula/formula';
+import type { Bank, ChemistryEdits } from '../rig/bank';
+import type { Source } from '../rig/charging';
+import { arraysPower } from './arrays-power';
+import { relayCurrent } from './relay-current';
+
+/** Full sun is rare and warms the cells. */
+const CLEAR_NOON = 0.7;
+
+const atNoon = formula({
+  id: 'charging.clear-noon',
+  says: 'at a clear noon',
+  unit: 'A',
+  words:
+    'W × a usual clear noon × what dirt, wiring and the controller leave ÷ V, and no more than the controller’s limit',
+  terms: {
+    powerW: { says: 'all arrays', unit: 'W' },
+    noonFraction: { says: 'a usual clear noon, of full sun', unit: 'Fraction' },
+    derateFraction: { says: 'left by dirt, wiring, mismatch', unit: 'Fraction' },
+    efficiencyFraction: { says: 'controller', unit: 'Fraction' },
+    chargeV: { says: 'bank while it charges', unit: 'V' },
+    limitA: { says: 'limit of its controller', unit: 'A' },
+  },
+  compute: (t) => Math.min(t.limitA, (t.powerW * t.noonFraction * t.derateFraction * t.efficiencyFraction) / t.chargeV),
+  source: 'power ÷ voltage',
+  leavesOut: 'tilt, season and shade: they are under Sources',
+});
+
+const left = formula({
+  id: 'charging.left-for-bank',
+  says: 'offered, after the loads',
+  unit: 'A',
+  words: 'chargers that run − loads, not below nothing',
+  terms: {
+    chargersA: { says: 'chargers that run', unit: 'A' },
+    loadsA: { says: 'loads meanwhile', unit: 'A' },
+  },
+  compute: ({ chargersA, loadsA }) => Math.max(0, chargersA - loadsA),
+  source: 'loads take theirs before the bank',
+});
+
+/**
+ * What a source gives while it runs, A of the bank: the sun at a clear noon, other sources in their best hour.
+ * @param chargeV  at which watts become amps
+ * @param soc      0 … 1: a relay gives less to a fuller bank
+ */
+export function runningCurrent(
+  source: Source,
+  bank: Bank,
+  edits: ChemistryEdits,
+  chargeV: Sourced,
+  soc: number,
+): Sourced {
+  switch (source.kind) {
+    case 'solar':
+      return atNoon.figure(
+        {
+          powerW: entered(arraysPower(source.arrays)),
+          noonFraction: byDefault(CLEAR_NOON),
+          derateFraction: entered(source.derateFraction),
+          efficiencyFraction: entered(source.efficiencyFraction),
+          chargeV,
+          limitA: entered(source.limitA),
+        },
+        { key: source.id, says: `${source.name}, at a clear noon` },
+      );
+    case 'engine':
+      return source.mode.by === 'limited'
+        ? entered(source.mode.currentA)
+        : computed(
+            relayCurrent(source.mode, bank, edits, soc),
+            `through the relay at ${Math.round(100 * soc)} % charge`,
+          );
+    case 'shore':
+      return entered(source.currentA);
+    case 'other':
+      return computed(Math.max(...source.hoursA), 'its best hour');
+  }
+}
+
+/** What is left for the bank of chargers that run, with loads meanwhile. */
+export const leftForBank = (chargers: readonly { name: string; currentA: Sourced }[], loadsA: number): Figure =>
+  left.figure({
+    chargersA: sumFigure(
+      { id: 'charging.running', says: 'chargers that run', unit: 'A', source: 'addition' },
+      chargers.map(({ name, currentA }) => ({ ...currentA, says: name, unit: 'A' })),
+    ),
+    loadsA: entered(loadsA),
+  });
