@@ -2,17 +2,19 @@ import { fc, test } from '@fast-check/vitest';
 import { describe, expect, it } from 'vitest';
 import { CHEMISTRIES } from '../cells/chemistry.data';
 import { chooseSection } from '../conductors/choose-section';
-import { byDefault, entered } from '../formula/figure';
+import { byDefault, computed, entered } from '../formula/figure';
 import { sumFigure } from '../formula/formula';
 import { Bank, type OtherStrings } from '../rig/bank';
 import { newBank, newBattery } from '../rig/new-rig';
+import { bankSheet } from './bank-sheet';
 import { type ConfigurationDemand, configurations } from './configurations';
-import { bankCurrentLimit, stringsNeeded } from './current-schools';
+import { bankCurrentLimit, type CurrentSchool, stringsNeeded } from './current-schools';
 import { GENERIC_BATTERIES } from './generic-batteries.data';
 import { mayMix, mixingWarnings } from './mixing';
 import { bankOhm, batteryOhm } from './resistance';
 import { calibrate, runtimeOf } from './runtime';
 import { cutOffPowerW, cutOffSoc, JOINTS_OHM, sagRemedies, voltageUnderLoad } from './sag';
+import { sizeBank } from './size-bank';
 import { systemVoltages } from './system-voltages';
 
 const hoursWh = Array.from({ length: 24 }, () => 60);
@@ -49,7 +51,12 @@ describe('configurations', () => {
   it('works one by hand: two 12 V 200 Ah lithium in series', () => {
     // usable 160 Ah · 25.6 V = 4.096 kWh; two at 700 = 1400; 1400 ÷ 4.096 = 341.80; cycles at 80 % are 3500
     const one = found.find(({ battery, parallelCount }) => battery.id === 'generic-lfp-4-200' && parallelCount === 1)!;
-    expect(one).toMatchObject({ seriesCount: 2, massKg: 44, price: 1400 });
+    expect(one).toMatchObject({
+      seriesCount: 2,
+      sheet: { massKg: { value: 44 }, price: { value: 1400 }, cycles: { value: 3500 } },
+    });
+    expect(one.sheet.usableKWh.value).toBeCloseTo(4.096, 9);
+    expect(one.peakCRate.value).toBeCloseTo(1500 / 25.6 / 200, 9);
     expect(one.capacityAh.value).toBe(200);
     expect(one.pricePerUsableKwh!.value).toBeCloseTo(341.8, 1);
     expect(one.pricePerLifetimeKwh!.value).toBeCloseTo(341.8 / 3500, 4);
@@ -63,7 +70,7 @@ describe('configurations', () => {
     const strings = (inverterW: number | null) =>
       configurations(GENERIC_BATTERIES, { ...demand, inverterW }, {}).find(
         ({ battery }) => battery.id === 'generic-lfp-4-200',
-      )!.stringsNeeded;
+      )!.stringsNeeded!.value;
     // 1500 W ÷ 25.6 V = 59 A of 150 A; 6000 W ÷ 0.9 ÷ 25.6 V = 260 A: two, and one more that may drop out
     expect([strings(null), strings(1000), strings(6000 / 0.9)]).toEqual([1, 1, 3]);
   });
@@ -97,6 +104,9 @@ describe('configurations', () => {
   });
 });
 
+const strings = (school: CurrentSchool, currentA: number) =>
+  stringsNeeded(school, computed(currentA), entered(100), '').value;
+
 describe('current schools', () => {
   it.each([
     ['sum', 400],
@@ -106,14 +116,14 @@ describe('current schools', () => {
     expect(bankCurrentLimit(school, 4, 100, '').value).toBe(limitA),
   );
   it('one battery alone overloads none beside it: 80 A of 100 A', () =>
-    expect((['sum', 'one-may-drop-out', 'single'] as const).map((school) => stringsNeeded(school, 80, 100))).toEqual([
-      1, 1, 1,
-    ]));
+    expect((['sum', 'one-may-drop-out', 'single'] as const).map((school) => strings(school, 80))).toEqual([1, 1, 1]));
   it('a 3000 W inverter at 12.8 V needs 3, 4 or no number of 100 A batteries', () => {
     const currentA = 3000 / 12.8; // 234 A
-    expect(
-      (['sum', 'one-may-drop-out', 'single'] as const).map((school) => stringsNeeded(school, currentA, 100)),
-    ).toEqual([3, 4, Infinity]);
+    expect((['sum', 'one-may-drop-out', 'single'] as const).map((school) => strings(school, currentA))).toEqual([
+      3,
+      4,
+      Infinity,
+    ]);
   });
 });
 
@@ -275,5 +285,42 @@ describe('mixing', () => {
     expect(mayMix(bank, agm)).toBe(false);
     expect(Bank.safeParse({ ...bank, others: [agm] }).success).toBe(false);
     expect(Bank.safeParse({ ...bank, others: [other({})] }).success).toBe(true);
+  });
+});
+
+describe('what a bank is besides its charge', () => {
+  const battery = {
+    ...newBattery('b', 'lfp', 4, 100),
+    massKg: 11,
+    price: 350,
+    lengthMm: 330,
+    widthMm: 172,
+    heightMm: 215,
+  };
+  const day = { dayAh: entered(40), hoursWh: Array<number>(24).fill(21) };
+  const sheetOf = (bank: Bank) => bankSheet(bank, sizeBank(bank, day, {}), 'b');
+
+  it('by hand, two in series and three in parallel: 66 kg, 2100, 6 · 12.2034 l, 300 Ah · 0.8 · 25.6 V', () => {
+    const sheet = sheetOf(newBank(battery, 2, 3));
+    expect(sheet.massKg!.value).toBe(66);
+    expect(sheet.price!.value).toBe(2100);
+    expect(sheet.volumeL!.value).toBeCloseTo(6 * 3.3 * 1.72 * 2.15, 9);
+    expect(sheet.usableKWh.value).toBeCloseTo(
+      (sizeBank(newBank(battery, 2, 3), day, {}).usableAh.value * 25.6) / 1000,
+      9,
+    );
+    expect(sheet.absorptionV.value).toBeCloseTo(8 * 3.55, 9);
+  });
+  it('counts other strings with the rest, and is silent where the sheet of one is', () => {
+    const old = { ...battery, name: 'Old one', massKg: 14, price: null };
+    const others = [{ battery: old, seriesCount: 1, parallelCount: 2, boughtIn: null, reason: '' }];
+    const sheet = sheetOf({ ...newBank(battery, 1, 1), others });
+    expect(sheet.massKg!.value).toBe(11 + 2 * 14);
+    expect(sheet.massKg!.working.terms.map(({ says }) => says)).toEqual([battery.name, 'Old one']);
+    expect(sheet.price).toBeNull();
+  });
+  it('opens down to what was entered: the size of one is length × width × height', () => {
+    const { working } = sheetOf(newBank(battery, 1, 2)).volumeL!;
+    expect(working.terms[1]!.working!.terms.map(({ value }) => value)).toEqual([330, 172, 215]);
   });
 });

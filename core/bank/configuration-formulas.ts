@@ -11,6 +11,30 @@ export const peakCurrent = formula({
   leavesOut: 'start-up surges, which batteries stand for seconds',
 });
 
+export const peakRate = formula({
+  id: 'configuration.peak-rate',
+  says: 'peak, of the capacity an hour',
+  unit: 'CRate',
+  words: 'peak current ÷ rated capacity',
+  terms: { peakA: { says: 'peak current', unit: 'A' }, capacityAh: { says: 'rated capacity', unit: 'Ah' } },
+  compute: ({ peakA, capacityAh }) => peakA / capacityAh,
+  source: 'C-rate',
+});
+
+export const steadyCurrent = formula({
+  id: 'configuration.steady',
+  says: 'current to be carried',
+  unit: 'A',
+  words: 'the larger of the peak and what the inverters draw at their continuous rating ÷ V',
+  terms: {
+    peakA: { says: 'peak current', unit: 'A' },
+    inverterW: { says: 'inverters at their rating, at the bank', unit: 'W' },
+    nominalV: { says: 'nominal voltage', unit: 'V' },
+  },
+  compute: ({ peakA, inverterW, nominalV }) => Math.max(peakA, inverterW / nominalV),
+  source: 'I = P ÷ U',
+});
+
 export const spareCurrent = formula({
   id: 'configuration.spare',
   says: 'current to spare',
@@ -44,13 +68,12 @@ export const pricePerUsableKwh = formula({
   id: 'configuration.price-kwh',
   says: 'price of what can be used at once',
   unit: 'PricePerKwh',
-  words: 'price ÷ (usable Ah × nominal voltage)',
+  words: 'price ÷ usable energy',
   terms: {
     price: { says: 'price of all', unit: 'Price' },
-    usableAh: { says: 'usable', unit: 'Ah' },
-    nominalV: { says: 'nominal voltage', unit: 'V' },
+    usableKWh: { says: 'usable energy', unit: 'KWh' },
   },
-  compute: ({ price, usableAh, nominalV }) => price / ((usableAh * nominalV) / 1000),
+  compute: ({ price, usableKWh }) => price / usableKWh,
   source: 'division',
 });
 

@@ -1,15 +1,17 @@
 import { chemistryOf } from '../cells/chemistry-of';
-import { interpolate } from '../cells/interpolate';
-import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
+import { computed, entered, type Figure, type Sourced } from '../formula/figure';
 import type { Battery, Bank, ChemistryEdits } from '../rig/bank';
 import { newBank } from '../rig/new-rig';
 import { autonomy } from './bank-formulas';
+import { type BankSheet, bankSheet } from './bank-sheet';
 import {
   peakCurrent,
+  peakRate,
   pricePerLifetimeKwh,
   pricePerUsableKwh,
   spareCharge,
   spareCurrent,
+  steadyCurrent,
 } from './configuration-formulas';
 import { type CurrentSchool, stringsCounted, stringsNeeded } from './current-schools';
 import { sizeBank, type DayDemand } from './size-bank';
@@ -42,20 +44,18 @@ export interface Configuration {
   nominalV: number;
   capacityAh: Figure;
   usableAh: Figure;
-  usableWh: number;
   requiredAh: Figure;
   /** Days without charge: half of the times, and nine times in ten, at least so many. */
   p50Days: Figure;
   p90Days: Figure;
-  massKg: number | null;
-  volumeL: number | null;
-  price: number | null;
+  /** What its sheet gives for all batteries. */
+  sheet: BankSheet;
   /** Per kWh that can be used at once, and over the cycles at the planned depth. */
   pricePerUsableKwh: Figure | null;
   pricePerLifetimeKwh: Figure | null;
   /** Peak current, and against capacity, 1/h. */
   peakA: Figure;
-  peakCRate: number;
+  peakCRate: Figure;
   /** What the school allows less the peak current; null where the sheet gives no limit. */
   dischargeHeadroomA: Figure | null;
   /** What the school allows less what charges at once; null where either is not known. */
@@ -64,7 +64,7 @@ export interface Configuration {
    * Strings that the inverters at their continuous rating, or else the peak, need under the school; Infinity where no number does;
    * null where the sheet gives no limit.
    */
-  stringsNeeded: number | null;
+  stringsNeeded: Figure | null;
   /** No other is as good or better in mass, price, price over life and days. */
   best: boolean;
 }
@@ -123,20 +123,15 @@ function configuration(
   };
   const sized = sizeBank(bank, demand, edits);
   if (!sized.need?.fits) return null;
-  const count = seriesCount * parallelCount;
   const { capacityAh, usableAh, nominalV } = sized;
-  const times = (each: number | null) => (each === null ? null : each * count);
-  const { lengthMm, widthMm, heightMm, dischargeA, chargeA } = battery;
-  const price = times(battery.price);
-  const cycles = interpolate(sized.chemistry.cyclesByDepth, bank.usableFraction);
+  const { dischargeA, chargeA } = battery;
   const key = `${battery.id} ${seriesCount} ${parallelCount}`;
   const atOnceA = demand.chargeAt(nominalV.value);
   const counting = computed(stringsCounted(demand.school, parallelCount), `of ${parallelCount} in parallel`);
   const peakA = peakCurrent.figure({ peakW: computed(demand.peakW, 'audit'), nominalV }, { key });
-  const perKwh =
-    price === null
-      ? null
-      : pricePerUsableKwh.figure({ price: entered(price, `${count} × ${battery.price}`), usableAh, nominalV }, { key });
+  const sheet = bankSheet(bank, sized, key);
+  const { price, usableKWh, cycles } = sheet;
+  const perKwh = price && pricePerUsableKwh.figure({ price, usableKWh }, { key });
   return {
     battery,
     seriesCount,
@@ -144,26 +139,14 @@ function configuration(
     nominalV: nominalV.value,
     capacityAh,
     usableAh,
-    usableWh: usableAh.value * nominalV.value,
     requiredAh: sized.need.requiredAh,
     p50Days: autonomy.figure({ usableAh, dayAh: demand.p50DayAh }, { key: `${key} p50` }),
     p90Days: autonomy.figure({ usableAh, dayAh: demand.p90DayAh }, { key: `${key} p90` }),
-    massKg: times(battery.massKg),
-    volumeL:
-      lengthMm === null || widthMm === null || heightMm === null ? null : (lengthMm * widthMm * heightMm * count) / 1e6,
-    price,
+    sheet,
     pricePerUsableKwh: perKwh,
-    pricePerLifetimeKwh:
-      perKwh &&
-      pricePerLifetimeKwh.figure(
-        {
-          pricePerKwh: perKwh,
-          cycles: byDefault(cycles, `${sized.chemistry.shortName} at ${Math.round(bank.usableFraction * 100)} % depth`),
-        },
-        { key },
-      ),
+    pricePerLifetimeKwh: perKwh && pricePerLifetimeKwh.figure({ pricePerKwh: perKwh, cycles }, { key }),
     peakA,
-    peakCRate: peakA.value / capacityAh.value,
+    peakCRate: peakRate.figure({ peakA, capacityAh }, { key }),
     dischargeHeadroomA:
       dischargeA === null
         ? null
@@ -175,7 +158,12 @@ function configuration(
     stringsNeeded:
       dischargeA === null
         ? null
-        : stringsNeeded(demand.school, Math.max(peakA.value, (demand.inverterW ?? 0) / nominalV.value), dischargeA),
+        : stringsNeeded(
+            demand.school,
+            steadyCurrent.figure({ peakA, inverterW: computed(demand.inverterW ?? 0, 'inverters'), nominalV }, { key }),
+            entered(dischargeA, battery.name),
+            key,
+          ),
     best: false,
   };
 }
@@ -183,8 +171,8 @@ function configuration(
 /** Whether a is at least as good as b in all that counts, and better in something. What is not known counts as worst. */
 function beats(a: Configuration, b: Configuration): boolean {
   const marks = (one: Configuration) => [
-    one.massKg ?? Number.POSITIVE_INFINITY,
-    one.price ?? Number.POSITIVE_INFINITY,
+    one.sheet.massKg?.value ?? Number.POSITIVE_INFINITY,
+    one.sheet.price?.value ?? Number.POSITIVE_INFINITY,
     one.pricePerLifetimeKwh?.value ?? Number.POSITIVE_INFINITY,
     -one.p90Days.value,
     one.dischargeHeadroomA === null || one.dischargeHeadroomA.value >= 0 ? 0 : 1,

@@ -1,4 +1,4 @@
-import { computed, entered, type Figure } from '../formula/figure';
+import { computed, entered, type Figure, type Sourced } from '../formula/figure';
 import { formula } from '../formula/formula';
 
 export const CURRENT_SCHOOLS = ['sum', 'one-may-drop-out', 'single'] as const;
@@ -29,8 +29,30 @@ export function bankCurrentLimit(school: CurrentSchool, parallelCount: number, l
   );
 }
 
-/** Batteries in parallel that a current needs under a school; one alone has none beside it that could be overloaded. */
-export function stringsNeeded(school: CurrentSchool, currentA: number, limitA: number): number {
+const needed = (school: CurrentSchool, words: string) =>
+  formula({
+    id: 'bank.strings-needed',
+    says: 'strings needed',
+    unit: 'Count',
+    words,
+    terms: { currentA: { says: 'current to be carried', unit: 'A' }, limitA: { says: 'limit of one', unit: 'A' } },
+    compute: ({ currentA, limitA }) => countNeeded(school, currentA, limitA),
+    source: 'the chosen school of parallel current',
+  });
+const NEEDED = {
+  sum: needed('sum', 'current ÷ limit of one, rounded up'),
+  'one-may-drop-out': needed(
+    'one-may-drop-out',
+    'current ÷ limit of one, rounded up, and one more that may drop out; one that carries it alone has none beside it',
+  ),
+  single: needed('single', 'one, where it carries the current; else no number of them does'),
+};
+
+/** Batteries in parallel that a current needs under a school; Infinity where no number does. */
+export const stringsNeeded = (school: CurrentSchool, currentA: Sourced, limitA: Sourced, key: string): Figure =>
+  NEEDED[school].figure({ currentA, limitA }, { key });
+
+function countNeeded(school: CurrentSchool, currentA: number, limitA: number): number {
   if (currentA <= limitA) return 1;
   if (school === 'single') return Number.POSITIVE_INFINITY;
   const whole = Math.ceil(currentA / limitA - 1e-9);

@@ -7,6 +7,7 @@ export const UNITS = {
   A: { symbol: 'A', factor: 1, decimals: 2 },
   W: { symbol: 'W', factor: 1, decimals: 1 },
   Wh: { symbol: 'Wh', factor: 1, decimals: 0 },
+  KWh: { symbol: 'kWh', factor: 1, decimals: 2 },
   Ah: { symbol: 'Ah', factor: 1, decimals: 1 },
   AhPerDay: { symbol: 'Ah a day', factor: 1, decimals: 1 },
   AhPerWeek: { symbol: 'Ah a week', factor: 1, decimals: 1 },

@@ -159,7 +159,7 @@ export const CURVE_FIELDS: readonly CurveField[] = [
   },
   {
     key: 'cyclesByDepth',
-    says: 'Life',
+    says: 'Cycles in a life',
     x: share('depth'),
     y: { says: 'cycles', unit: 'Count', limit: LIMITS.cycles, decimals: 0 },
     rises: false,

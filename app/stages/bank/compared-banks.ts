@@ -1,34 +1,34 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { sizeBank } from '@core/bank/size-bank';
-import { interpolate } from '@core/cells/interpolate';
+import { type BankSheet, bankSheet } from '@core/bank/bank-sheet';
+import { sizeBank, type SizedBank } from '@core/bank/size-bank';
 import { profileIssues } from '@core/charging/profile-check';
+import type { Figure } from '@core/formula/figure';
 import { formatNumber } from '@core/quantity/format';
 import { toShown, type Unit } from '@core/quantity/unit';
 import type { Bank } from '@core/rig/bank';
 import { bankWords } from '../../rig/bank-words';
+import { FigurePart } from '../../ui/figure';
 import { UnitChoice } from '../../ui/unit-choice';
 import { BankFacts } from './bank-facts';
 
-interface Line {
-  says: string;
-  unit: string;
-  /** Shown in the units chosen. */
-  quantity?: Unit;
-  decimals: number;
-  of: (column: Column) => number | null;
-  /** Whether the difference from the first column says something. */
-  differs: boolean;
-}
 interface Column {
   bank: Bank;
-  price: number | null;
-  sized: ReturnType<typeof sizeBank>;
-  cells: number;
+  sized: SizedBank;
+  sheet: BankSheet;
+}
+interface Line {
+  says: string;
+  unit: Unit;
+  decimals?: number;
+  of: (column: Column) => Figure | null;
+  /** Whether the difference from the first column says something. */
+  differs: boolean;
 }
 
 /** Up to three banks side by side: what a replacement saves in mass, gains in usable charge, and which charger voltages no longer fit. */
 @Component({
   selector: 'co-compared-banks',
+  imports: [FigurePart],
   template: `
     <h2>Side by side</h2>
     <table class="book" aria-label="Banks side by side">
@@ -44,11 +44,16 @@ interface Column {
         @for (line of rows(); track line.says) {
           <tr>
             <th scope="row">
-              {{ line.says }} <span class="u">{{ line.unit }}</span>
+              {{ line.says }} <span class="u">{{ units.symbol(line.unit) }}</span>
             </th>
             @for (cell of line.cells; track $index) {
-              <td class="n">
-                {{ cell.value }} <span class="mut around">{{ cell.difference }}</span>
+              <td>
+                @if (cell.figure; as figure) {
+                  <co-figure [figure]="figure" [bare]="true" [decimals]="line.decimals" />
+                } @else {
+                  –
+                }
+                <span class="n mut around">{{ cell.difference }}</span>
               </td>
             }
           </tr>
@@ -84,37 +89,33 @@ interface Column {
 export class ComparedBanks {
   private readonly facts = inject(BankFacts);
   protected readonly units = inject(UnitChoice);
-  readonly banks = input.required<readonly { bank: Bank; price: number | null }[]>();
+  readonly banks = input.required<readonly Bank[]>();
   protected readonly words = bankWords;
 
   protected readonly columns = computed<Column[]>(() => {
     const demand = this.facts.derived()?.demand;
     if (!demand) return [];
-    return this.banks().map(({ bank, price }) => ({
-      bank,
-      price: price ?? (bank.battery.price === null ? null : bank.battery.price * bank.seriesCount * bank.parallelCount),
-      sized: sizeBank(bank, demand, this.facts.edits()),
-      cells: bank.seriesCount * bank.battery.cellsInSeries,
-    }));
+    return this.banks().map((bank, k) => {
+      const sized = sizeBank(bank, demand, this.facts.edits());
+      return { bank, sized, sheet: bankSheet(bank, sized, `beside ${k}`) };
+    });
   });
 
   protected readonly rows = computed(() => {
     const columns = this.columns();
     return LINES.map((line) => {
-      const { quantity } = line;
-      const of = (column: Column) => {
-        const value = line.of(column);
-        return value === null || !quantity ? value : toShown(value, this.units.look(quantity));
-      };
-      const first = columns[0] ? of(columns[0]) : null;
+      const look = this.units.look(line.unit);
+      const decimals = line.decimals ?? look.decimals;
+      const figures = columns.map(line.of);
+      const shown = figures.map((figure) => figure && toShown(figure.value, look));
+      const first = shown[0] ?? null;
       return {
         ...line,
-        unit: quantity ? this.units.symbol(quantity) : line.unit,
-        cells: columns.map((column, k) => {
-          const value = of(column);
-          const shown = value === null ? '–' : formatNumber(value, line.decimals);
+        decimals,
+        cells: figures.map((figure, k) => {
+          const value = shown[k] ?? null;
           const differs = k > 0 && line.differs && value !== null && first !== null;
-          return { value: shown, difference: differs ? formatNumber(value - first, line.decimals, true) : '' };
+          return { figure, difference: differs ? formatNumber(value - first, decimals, true) : '' };
         }),
       };
     });
@@ -140,54 +141,16 @@ export class ComparedBanks {
   });
 }
 
-const counted = ({ bank }: Column, each: number | null) =>
-  each === null ? null : each * bank.seriesCount * bank.parallelCount;
 const LINES: readonly Line[] = [
-  { says: 'nominal voltage', unit: 'V', decimals: 1, differs: false, of: ({ sized }) => sized.nominalV.value },
-  { says: 'rated capacity', unit: 'Ah', decimals: 0, differs: true, of: ({ sized }) => sized.capacityAh.value },
-  { says: 'usable, aged and cold', unit: 'Ah', decimals: 0, differs: true, of: ({ sized }) => sized.usableAh.value },
-  {
-    says: 'usable energy',
-    unit: 'kWh',
-    decimals: 2,
-    differs: true,
-    of: ({ sized }) => (sized.usableAh.value * sized.nominalV.value) / 1000,
-  },
-  {
-    says: 'lasts without charge',
-    unit: 'days',
-    decimals: 1,
-    differs: true,
-    of: ({ sized }) => sized.need?.autonomyDays.value ?? null,
-  },
-  {
-    says: 'mass',
-    unit: 'kg',
-    quantity: 'Kg',
-    decimals: 0,
-    differs: true,
-    of: (column) => counted(column, column.bank.battery.massKg),
-  },
-  { says: 'price', unit: '', decimals: 0, differs: true, of: ({ price }) => price },
-  {
-    says: 'cycles at this depth',
-    unit: '',
-    decimals: 0,
-    differs: false,
-    of: ({ bank, sized }) => interpolate(sized.chemistry.cyclesByDepth, bank.usableFraction),
-  },
-  {
-    says: 'absorption voltage',
-    unit: 'V',
-    decimals: 1,
-    differs: true,
-    of: ({ sized, cells }) => sized.chemistry.absorptionCellV * cells,
-  },
-  {
-    says: 'float voltage',
-    unit: 'V',
-    decimals: 1,
-    differs: true,
-    of: ({ sized, cells }) => sized.chemistry.floatCellV * cells,
-  },
+  { says: 'nominal voltage', unit: 'V', decimals: 1, differs: false, of: ({ sized }) => sized.nominalV },
+  { says: 'rated capacity', unit: 'Ah', decimals: 0, differs: true, of: ({ sized }) => sized.capacityAh },
+  { says: 'usable, aged and cold', unit: 'Ah', decimals: 0, differs: true, of: ({ sized }) => sized.usableAh },
+  { says: 'usable energy', unit: 'KWh', differs: true, of: ({ sheet }) => sheet.usableKWh },
+  { says: 'lasts without charge', unit: 'Day', differs: true, of: ({ sized }) => sized.need?.autonomyDays ?? null },
+  { says: 'mass', unit: 'Kg', decimals: 0, differs: true, of: ({ sheet }) => sheet.massKg },
+  { says: 'size', unit: 'Litre', differs: true, of: ({ sheet }) => sheet.volumeL },
+  { says: 'price', unit: 'Price', differs: true, of: ({ sheet }) => sheet.price },
+  { says: 'cycles at this depth', unit: 'Count', differs: false, of: ({ sheet }) => sheet.cycles },
+  { says: 'absorption voltage', unit: 'V', decimals: 1, differs: true, of: ({ sheet }) => sheet.absorptionV },
+  { says: 'float voltage', unit: 'V', decimals: 1, differs: true, of: ({ sheet }) => sheet.floatV },
 ];

@@ -51,6 +51,7 @@ export class ConfigurationsPage {
   protected readonly facts = inject(BankFacts);
   protected readonly units = inject(UnitChoice);
   protected readonly number = formatNumber;
+  protected readonly finite = Number.isFinite;
   protected readonly volts = VOLTS;
   protected readonly orders = ORDERS;
   protected readonly order = signal('best');
@@ -79,7 +80,7 @@ export class ConfigurationsPage {
       school: bank?.currentSchool ?? ('one-may-drop-out' as const),
       ageingFraction: bank?.ageingFraction ?? 1,
       coldestTempC: bank?.coldestTempC ?? 25,
-      usableOf: (battery: { chemistryId: Bank['battery']['chemistryId'] }) =>
+      usableOf: (battery: Bank['battery']) =>
         bank && battery.chemistryId === bank.battery.chemistryId
           ? bank.usableFraction
           : chemistryOf(battery, rig.chemistryEdits).usableFraction,
@@ -109,9 +110,9 @@ export class ConfigurationsPage {
   protected readonly sideBySide = computed(() => {
     const picked = this.rows()
       .filter(({ id }) => this.compared().includes(id))
-      .map(({ one }) => ({ bank: this.bankOf(one), price: one.price }));
+      .map(({ one }) => this.bankOf(one));
     const own = this.facts.bank();
-    return [...(own ? [{ bank: own, price: null }] : []), ...picked];
+    return [...(own ? [own] : []), ...picked];
   });
 
   constructor() {
@@ -138,12 +139,6 @@ export class ConfigurationsPage {
     this.facts.change({ currentSchool: id as CurrentSchool });
   }
 
-  protected needs(one: Configuration): string {
-    if (one.stringsNeeded === null) return '';
-    if (one.stringsNeeded === Number.POSITIVE_INFINITY) return 'no number';
-    return String(one.stringsNeeded);
-  }
-
   private schoolAnswer(school: CurrentSchool): string {
     const demand = this.demand();
     if (!demand) return '';
@@ -167,8 +162,7 @@ export class ConfigurationsPage {
       cableLengthM,
       cableAreaMm2,
     } = now;
-    const usableFraction =
-      one.battery.chemistryId === now.battery.chemistryId ? now.usableFraction : fresh.usableFraction;
+    const usableFraction = this.demand()?.usableOf(one.battery) ?? fresh.usableFraction;
     return {
       ...fresh,
       usableFraction,
@@ -196,11 +190,11 @@ export class ConfigurationsPage {
 
 const idOf = (one: Configuration) => `${one.battery.id} ${one.seriesCount} ${one.parallelCount}`;
 const last = (value: number | null | undefined) => value ?? Number.POSITIVE_INFINITY;
-const byPrice = (a: Configuration, b: Configuration) => last(a.price) - last(b.price);
+const byPrice = (a: Configuration, b: Configuration) => last(a.sheet.price?.value) - last(b.sheet.price?.value);
 const ORDER: Record<string, (a: Configuration, b: Configuration) => number> = {
   best: (a, b) => Number(b.best) - Number(a.best) || byPrice(a, b),
   price: byPrice,
   life: (a, b) => last(a.pricePerLifetimeKwh?.value) - last(b.pricePerLifetimeKwh?.value),
-  mass: (a, b) => last(a.massKg) - last(b.massKg),
+  mass: (a, b) => last(a.sheet.massKg?.value) - last(b.sheet.massKg?.value),
   days: (a, b) => b.p90Days.value - a.p90Days.value,
 };

@@ -103,12 +103,22 @@ const ROWS_MOST = 40;
         [value]="mine.source"
         (changed)="sourced.emit($event)"
       />
-      <button class="btn" type="button" (click)="changed.emit({ curve: null, field: 'usual' })">
-        Back to the usual {{ field().says.toLowerCase() }}
+      <button
+        class="btn"
+        type="button"
+        [attr.aria-label]="'Back to the usual: ' + field().says"
+        (click)="changed.emit({ curve: null, field: 'usual' })"
+      >
+        Back to the usual
       </button>
     } @else {
-      <button class="btn" type="button" (click)="changed.emit({ curve: usual(), field: 'own' })">
-        Type in your {{ field().says.toLowerCase() }}
+      <button
+        class="btn"
+        type="button"
+        [attr.aria-label]="'Type in your own: ' + field().says"
+        (click)="changed.emit({ curve: usual(), field: 'own' })"
+      >
+        Type in your own
       </button>
     }
   `,
@@ -125,7 +135,11 @@ const ROWS_MOST = 40;
     table.book td {
       height: 22px;
     }
+    table.book :is(th, td):first-child {
+      text-align: right;
+    }
     caption {
+      caption-side: top;
       text-align: left;
       font: 550 12px/16px var(--text);
       color: var(--ink);
@@ -136,6 +150,9 @@ const ROWS_MOST = 40;
       color: var(--ink3);
       font-weight: 400;
     }
+    .do {
+      font: 400 12px/16px var(--text);
+    }
     .do button + button {
       margin-left: 8px;
     }
@@ -145,6 +162,7 @@ const ROWS_MOST = 40;
       }
       table.book td {
         height: 32px;
+        font-size: 17px;
       }
     }
   `,

@@ -91,6 +91,10 @@ export class ShelfPage {
     () => this.own().find(({ id }) => id === this.openId()) ?? this.own()[0] ?? null,
   );
 
+  protected shortName(id: ChemistryId): string {
+    return CHEMISTRIES[id].shortName;
+  }
+
   protected ownValues({ own }: Battery): string {
     const count = Object.values(own ?? {}).filter((value) => value !== undefined).length;
     return count === 0 ? 'none yet' : String(count);
