@@ -1,4 +1,4 @@
-import { byDefault, computed, entered, type Sourced } from '../formula/figure';
+import { byDefault, entered, type Sourced } from '../formula/figure';
 import { formula } from '../formula/formula';
 import type { AuditPlan, Load } from '../rig/load';
 
@@ -17,10 +17,26 @@ const compressorFactor = formula({
   leavesOut: 'doors opened, things put in warm, sun on the wall',
 });
 
+const switched = (side: 'below' | 'above', runs: (ambientTempC: number, switchTempC: number) => boolean) =>
+  formula({
+    id: `audit.switched-${side}`,
+    says: 'runs at this temperature',
+    unit: 'Ratio',
+    words: `1 where the surroundings are ${side} the switch, else 0`,
+    terms: {
+      ambientTempC: { says: 'surroundings', unit: 'TempC' },
+      switchTempC: { says: 'switch', unit: 'TempC' },
+    },
+    compute: ({ ambientTempC, switchTempC }) => (runs(ambientTempC, switchTempC) ? 1 : 0),
+    source: 'the season switch of the load',
+  });
+const switchedBelow = switched('below', (ambient, at) => ambient < at);
+const switchedAbove = switched('above', (ambient, at) => ambient > at);
+
 /** What season and temperature make of a load's hours: a factor of its share of the time, 0 where it does not run at all. */
 export function climateFactor(load: Pick<Load, 'id' | 'climate'>, plan: AuditPlan): Sourced {
   const { climate } = load;
-  const surroundings = `${plan.ambientTempC} °C around it`;
+  const temps = (tempC: number) => ({ ambientTempC: entered(plan.ambientTempC), switchTempC: entered(tempC) });
   switch (climate.by) {
     case 'none':
       return byDefault(1, 'whatever the season');
@@ -30,9 +46,9 @@ export function climateFactor(load: Pick<Load, 'id' | 'climate'>, plan: AuditPla
         climate.months.includes(plan.month) ? 'in season' : 'out of season',
       );
     case 'below':
-      return computed(plan.ambientTempC < climate.tempC ? 1 : 0, surroundings);
+      return switchedBelow.figure(temps(climate.tempC), { key: load.id });
     case 'above':
-      return computed(plan.ambientTempC > climate.tempC ? 1 : 0, surroundings);
+      return switchedAbove.figure(temps(climate.tempC), { key: load.id });
     case 'compressor':
       return compressorFactor.figure(
         {

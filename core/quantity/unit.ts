@@ -28,6 +28,8 @@ export const UNITS = {
   /** An hour of the clock, in decimals. */
   Clock: { symbol: 'h', factor: 1, decimals: 2 },
   TempC: { symbol: '°C', factor: 1, decimals: 0 },
+  /** A difference of temperatures. */
+  K: { symbol: 'K', factor: 1, decimals: 0 },
   Degree: { symbol: '°', factor: 1, decimals: 1 },
   Fraction: { symbol: '%', factor: 100, decimals: 1 },
   Ratio: { symbol: '', factor: 1, decimals: 3 },
@@ -54,6 +56,7 @@ const IMPERIAL: Partial<Record<Unit, UnitLook>> = {
   Kg: { symbol: 'lb', factor: 1 / 0.45359237, decimals: 0 },
   Litre: { symbol: 'cu ft', factor: 1 / 28.316846592, decimals: 1 },
   TempC: { symbol: '°F', factor: 1.8, offset: 32, decimals: 0 },
+  K: { symbol: '°F', factor: 1.8, decimals: 0 },
 };
 
 export const unitLook = (unit: Unit, system: UnitSystem): UnitLook =>

@@ -1,11 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import type { YearOutcome } from '@core/charging/summarise-year';
 import { formatNumber } from '@core/quantity/format';
+import type { Unit } from '@core/quantity/unit';
 import { DULL_CLEARNESS, HEAT_DAYS, NO_CHANGE, type WhatIf } from '@core/simulation/what-if';
 import { VERDICT_WORDS } from '../../rig/verdict-words';
 import { Choice, type Option } from '../../ui/choice';
 import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
+import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
 import { ChargingFacts } from './charging-facts';
 import { ChargingTabs } from './charging-tabs';
@@ -29,6 +31,7 @@ type Slider = 'dullDays' | 'heatK' | 'stayPutDays';
 export class WhatIfPage {
   protected readonly facts = inject(ChargingFacts);
   protected readonly year = this.facts.year;
+  protected readonly units = inject(UnitChoice);
   protected readonly number = formatNumber;
   protected readonly monthName = monthName;
   protected readonly verdicts = VERDICT_WORDS;
@@ -46,19 +49,19 @@ export class WhatIfPage {
       .filter(({ on }) => on)
       .map(({ id, name }) => ({ id, name: `${name} has failed` })),
   ]);
-  protected readonly sliders: readonly { key: Slider; says: string; most: number; unit: string; hint: string }[] = [
+  protected readonly sliders: readonly { key: Slider; says: string; most: number; unit: Unit; hint: string }[] = [
     {
       key: 'dullDays',
       says: 'Dull days in a row',
       most: 21,
-      unit: 'days',
+      unit: 'Day',
       hint: `a tenth of the light reaches the ground (clearness ${DULL_CLEARNESS}), about the middle of the month`,
     },
     {
       key: 'stayPutDays',
       says: 'Stay put, engine off',
       most: 30,
-      unit: 'days',
+      unit: 'Day',
       hint: 'no driving about the middle of the month',
     },
     {
