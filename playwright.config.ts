@@ -6,7 +6,8 @@ export default defineConfig({
   testDir: 'e2e',
   fullyParallel: true,
   workers: 2,
-  retries: 0,
+  // What passes at the second try only is listed as flaky at the end: a race to be looked into, here or in the program.
+  retries: 1,
   timeout: 120_000,
   expect: { timeout: 15_000 },
   reporter: [['list']],

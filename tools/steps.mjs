@@ -1,5 +1,5 @@
 // Small helpers of the commands in this folder.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
@@ -28,6 +28,41 @@ function binOf(name) {
   return path.join('node_modules', pkg, file);
 }
 export { npx };
+
+/**
+ * Runs lanes of steps beside one another; a step is a name and its commands, one after the other. What a step prints
+ * comes when it ends. Ends this program with the code of the first that fails.
+ */
+export async function together(lanes) {
+  const running = new Set();
+  const command = ([name, ...args]) =>
+    new Promise((resolve) => {
+      const child = spawn(process.execPath, [binOf(name), ...args], { stdio: ['ignore', 'pipe', 'pipe'] });
+      let printed = '';
+      for (const stream of [child.stdout, child.stderr]) stream.on('data', (data) => (printed += data));
+      running.add(child);
+      child.on('close', (code) => {
+        running.delete(child);
+        resolve({ code: code ?? 1, printed });
+      });
+    });
+  const lane = async (steps) => {
+    for (const [name, commands] of steps) {
+      const start = Date.now();
+      let text = `\n== ${name}\n`;
+      for (const one of commands) {
+        const { code, printed } = await command(one);
+        text += printed;
+        if (code === 0) continue;
+        for (const child of running) child.kill();
+        console.log(`${text}== ${name} failed`);
+        process.exit(code);
+      }
+      console.log(`${text}== ${name} in ${((Date.now() - start) / 1000).toFixed(0)} s`);
+    }
+  };
+  await Promise.all(lanes.map(lane));
+}
 
 /** npm ci when node_modules is missing or does not belong to the lock file. */
 export function ensureInstalled() {

@@ -1,33 +1,36 @@
 // npm test: everything that must hold, from a fresh clone on. `npm test -- --only=core` runs one step.
-import { ensureBuilt, ensureChromium, ensureInstalled, npx } from './steps.mjs';
+// Checks of the text run beside the unit tests; what they print comes in one piece when they are done.
+import { ensureBuilt, ensureChromium, ensureInstalled, npx, together } from './steps.mjs';
 
 const only = process.argv
   .find((arg) => arg.startsWith('--only='))
   ?.slice(7)
   .split(',');
+
+const CONFIGS = ['tsconfig.core.json', 'tsconfig.core-spec.json', 'tsconfig.server.json', 'tsconfig.e2e.json'];
 const steps = {
-  format: () => npx('prettier', ['--check', '--log-level', 'warn', '.']),
-  lint: () => {
-    npx('eslint', ['.']);
-    npx('depcruise', ['core', 'app', 'server', 'demo', '--config', '.dependency-cruiser.cjs', '--output-type', 'err']);
-    npx('knip', []);
-  },
-  types: () =>
-    ['tsconfig.core.json', 'tsconfig.core-spec.json', 'tsconfig.server.json', 'tsconfig.e2e.json'].forEach((file) =>
-      npx('tsc', ['-p', file]),
-    ),
-  core: () => npx('vitest', ['run']),
-  app: () => npx('ng', ['test', '--watch=false']),
-  build: () => ensureBuilt(),
-  e2e: () => {
-    process.env.CHROMIUM = ensureChromium();
-    npx('playwright', ['test']);
-  },
+  format: [['prettier', '--check', '--log-level', 'warn', '.']],
+  lint: [
+    ['eslint', '.'],
+    ['depcruise', 'core', 'app', 'server', 'demo', '--config', '.dependency-cruiser.cjs', '--output-type', 'err'],
+    ['knip'],
+  ],
+  types: CONFIGS.map((file) => ['tsc', '-p', file]),
+  core: [['vitest', 'run']],
+  app: [['ng', 'test', '--watch=false']],
 };
+const asked = (names) => names.filter((name) => !only || only.includes(name)).map((name) => [name, steps[name]]);
 
 ensureInstalled();
-for (const [name, step] of Object.entries(steps)) {
-  if (only && !only.includes(name)) continue;
+await together([asked(['format', 'lint', 'types']), asked(['core', 'app'])]);
+timed('build', ensureBuilt);
+timed('e2e', () => {
+  process.env.CHROMIUM = ensureChromium();
+  npx('playwright', ['test']);
+});
+
+function timed(name, step) {
+  if (only && !only.includes(name)) return;
   const start = Date.now();
   console.log(`\n== ${name}`);
   step();
