@@ -1,0 +1,213 @@
+import { fc, test } from '@fast-check/vitest';
+import { describe, expect, it } from 'vitest';
+import type { LogMapping } from '../../rig/logbook';
+import { guessLayout, type LayoutGuess } from './guess-layout';
+
+const guess = (head: string, nominalV = 12.8) => guessLayout(head, '', 'Europe/Berlin', nominalV);
+const mapping = (head: string, nominalV?: number): LogMapping => {
+  const made = guess(head, nominalV);
+  if ('refused' in made) throw new Error(made.refused);
+  return made.mapping;
+};
+const unsure = (head: string, nominalV?: number) => (guess(head, nominalV) as LayoutGuess).unsure;
+
+/** A day and a half of a meter, minute by minute: current swings, voltage follows it, as it does in a bank. */
+const SAMPLES = Array.from({ length: 120 }, (_, k) => {
+  const amps = Number((8 * Math.sin(k / 9) + 3 * Math.sin(k / 2.3)).toFixed(2));
+  return { atMs: Date.UTC(2026, 4, 17, 9, 0) + k * 60_000, volts: Number((12.9 + 0.03 * amps).toFixed(3)), amps };
+});
+
+interface Shape {
+  delimiter: ';' | ',' | '\t' | '|';
+  decimal: '.' | ',';
+  time: LogMapping['timeFormat'];
+  current: 'in is +' | 'in is −' | 'apart';
+  milli: boolean;
+  names: 'english' | 'german' | 'french';
+  order: ('time' | 'volts' | 'amps' | 'soc')[];
+  header: boolean;
+  remarks: number;
+}
+
+const NAMES = {
+  english: {
+    time: 'Timestamp',
+    volts: 'Battery voltage',
+    amps: 'Current',
+    soc: 'SOC (%)',
+    into: 'Charge',
+    out: 'Discharge',
+  },
+  german: { time: 'Zeit', volts: 'Spannung', amps: 'Strom', soc: 'SOC %', into: 'Laden', out: 'Entladen' },
+  french: { time: 'Date heure', volts: 'Tension', amps: 'Courant', soc: 'SOC %', into: 'in_A', out: 'out_A' },
+};
+const two = (n: number) => String(n).padStart(2, '0');
+
+function stamp(atMs: number, format: LogMapping['timeFormat']): string {
+  const at = new Date(atMs);
+  const clock = `${two(at.getUTCHours())}:${two(at.getUTCMinutes())}:${two(at.getUTCSeconds())}`;
+  const [day, month, year] = [two(at.getUTCDate()), two(at.getUTCMonth() + 1), at.getUTCFullYear()];
+  switch (format) {
+    case 'epoch-s':
+      return String(atMs / 1000);
+    case 'epoch-ms':
+      return String(atMs);
+    case 'iso':
+      return `${year}-${month}-${day} ${clock}`;
+    case 'dmy':
+      return `${day}/${month}/${year} ${clock}`;
+    case 'mdy':
+      return `${month}/${day}/${year} ${clock}`;
+  }
+}
+
+function fileOf(shape: Shape): string {
+  const { delimiter, decimal, order, milli } = shape;
+  const number = (value: number, decimals: number) => value.toFixed(decimals).replace('.', decimal);
+  const names = NAMES[shape.names];
+  const unit = (of: 'V' | 'A') => ` (${milli ? 'm' : ''}${of})`;
+  const head = order.flatMap((column) => {
+    if (column === 'time') return [names.time];
+    if (column === 'volts') return [names.volts + unit('V')];
+    if (column === 'soc') return [names.soc];
+    return shape.current === 'apart' ? [names.into + unit('A'), names.out + unit('A')] : [names.amps + unit('A')];
+  });
+  const rows = SAMPLES.map(({ atMs, volts, amps }) =>
+    order
+      .flatMap((column) => {
+        if (column === 'time') return [stamp(atMs, shape.time)];
+        if (column === 'soc') return ['78'];
+        const scaled = (value: number, decimals: number) =>
+          milli ? String(Math.round(value * 1000)) : number(value, decimals);
+        if (column === 'volts') return [scaled(volts, 3)];
+        if (shape.current === 'apart') return [scaled(Math.max(0, amps), 2), scaled(Math.max(0, -amps), 2)];
+        return [scaled(shape.current === 'in is +' ? amps : -amps, 2)];
+      })
+      .join(delimiter),
+  );
+  const remarks = Array.from({ length: shape.remarks }, (_, k) => `meter number ${k + 7}`);
+  return [...remarks, ...(shape.header ? [head.join(delimiter)] : []), ...rows].join('\n');
+}
+
+/** Column of the file at which a column of the shape begins. */
+function at(shape: Shape, wanted: Shape['order'][number]): number {
+  let k = 0;
+  for (const column of shape.order) {
+    if (column === wanted) return k;
+    k += column === 'amps' && shape.current === 'apart' ? 2 : 1;
+  }
+  return -1;
+}
+
+const shapes: fc.Arbitrary<Shape> = fc
+  .record({
+    delimiter: fc.constantFrom(';' as const, ',' as const, '\t' as const, '|' as const),
+    decimal: fc.constantFrom('.' as const, ',' as const),
+    time: fc.constantFrom<LogMapping['timeFormat'][]>('iso', 'dmy', 'mdy', 'epoch-s', 'epoch-ms'),
+    current: fc.constantFrom('in is +' as const, 'in is −' as const, 'apart' as const),
+    milli: fc.boolean(),
+    names: fc.constantFrom('english' as const, 'german' as const, 'french' as const),
+    order: fc.shuffledSubarray(['time', 'volts', 'amps', 'soc'] as const, { minLength: 4 }),
+    header: fc.constant(true),
+    remarks: fc.nat(3),
+  })
+  .filter(({ delimiter, decimal }) => !(delimiter === ',' && decimal === ','));
+
+describe('a layout that was guessed', () => {
+  test.prop([shapes])('is the one that the file was written in', (shape) => {
+    const made = mapping(fileOf(shape));
+    expect(made).toMatchObject({
+      delimiter: shape.delimiter,
+      timeFormat: shape.time,
+      timeColumn: at(shape, 'time'),
+      clockColumn: null,
+      voltageColumn: at(shape, 'volts'),
+      voltageUnit: shape.milli ? 'mV' : 'V',
+      currentUnit: shape.milli ? 'mA' : 'A',
+      headerRows: shape.remarks + 1,
+    });
+    if (!shape.milli) expect(made.decimal).toBe(shape.decimal);
+    const column = at(shape, 'amps');
+    expect(made.current).toEqual(
+      shape.current === 'apart'
+        ? { by: 'in-and-out', inColumn: column, outColumn: column + 1 }
+        : { by: 'signed', column, chargingIs: shape.current === 'in is +' ? 'positive' : 'negative' },
+    );
+  });
+  const plain: Shape = {
+    delimiter: ';',
+    decimal: '.',
+    time: 'iso',
+    current: 'in is +',
+    milli: false,
+    names: 'english',
+    order: ['time', 'volts', 'amps', 'soc'],
+    header: true,
+    remarks: 0,
+  };
+  it('finds its columns without names by what stands in them, and asks to be looked at', () => {
+    const headless = fileOf({ ...plain, header: false });
+    expect(mapping(headless)).toMatchObject({ headerRows: 0, timeColumn: 0, voltageColumn: 1 });
+    expect(unsure(headless)).toEqual(['voltage', 'current']);
+  });
+  it('has bounds of the possible about the bank’s own voltage', () => {
+    expect(mapping(fileOf(plain), 12.8).voltageMaxV).toBeCloseTo(25.6, 9);
+    // A file of another bank: its own voltage counts, and the user is told to look.
+    const high = fileOf(plain).replaceAll(/;1([23]\.\d+)/g, ';5$1');
+    expect(mapping(high, 12.8).voltageMaxV).toBeGreaterThan(100);
+    expect(unsure(high, 12.8)).toContain('voltage');
+  });
+  it('takes dates and clocks from two columns', () => {
+    const rows = SAMPLES.map(({ atMs, volts, amps }) => `${stamp(atMs, 'dmy').replace(' ', ';')};${volts};${amps}`);
+    expect(mapping(['Date;Time;V;A', ...rows].join('\n'))).toMatchObject({
+      timeColumn: 0,
+      clockColumn: 1,
+      voltageColumn: 2,
+      current: { column: 3 },
+    });
+  });
+  it('takes columns apart at spaces where nothing else divides them', () => {
+    const rows = SAMPLES.map(({ atMs, volts, amps }) => `${atMs / 1000} ${volts} ${amps}`);
+    expect(mapping(['time volts amps', ...rows].join('\n'))).toMatchObject({ delimiter: ' ', timeColumn: 0 });
+  });
+  it('does not take power, temperature or amp-hours for the current', () => {
+    const rows = SAMPLES.map(
+      ({ atMs, volts, amps }) => `${stamp(atMs, 'iso')};${volts};${amps * 13};21.5;-4.2;${amps}`,
+    );
+    const head = 'time;volts;power W;temp C;consumed Ah;current';
+    expect(mapping([head, ...rows].join('\n'))).toMatchObject({ voltageColumn: 1, current: { column: 5 } });
+  });
+  it('says when the current may be either way round: a voltage that says nothing, or none', () => {
+    const flat = SAMPLES.map(({ atMs, amps }, k) => `${stamp(atMs, 'iso')};${12.8 + (k % 2) / 100};${amps}`);
+    expect(unsure(['time;voltage;current', ...flat].join('\n'))).toEqual(['sign']);
+    const bare = SAMPLES.map(({ atMs, amps }) => `${stamp(atMs, 'iso')};${amps}`);
+    const without = ['time;current', ...bare].join('\n');
+    expect(mapping(without).voltageColumn).toBeNull();
+    expect(unsure(without)).toEqual(['sign']);
+  });
+  it.each([
+    ['3/4/2026 and the next minutes: either', [3, 3, 3], ['date-order']],
+    ['a thirteenth settles it: day first', [12, 13, 14], []],
+  ])('%s', (_name, days, expected) => {
+    const rows = days.flatMap((day, n) =>
+      Array.from({ length: 20 }, (_, k) => `${two(day)}/04/2026 10:${two(k + n * 20)};12.${two(50 + k)};${k - 9}`),
+    );
+    expect(unsure(['time;voltage;current', ...rows].join('\n'))).toEqual(expected);
+  });
+  it('takes the order of day and month in which the days follow one another', () => {
+    // 1, 2, 3 April, month first: read day first they would lie months apart.
+    const rows = [1, 2, 3].flatMap((day) =>
+      Array.from({ length: 20 }, (_, k) => `04/0${day}/2026 10:${two(k)};12.${two(50 + k)};${k - 9}`),
+    );
+    expect(mapping(['time;voltage;current', ...rows].join('\n')).timeFormat).toBe('mdy');
+  });
+});
+
+describe('what is refused', () => {
+  it.each([
+    ['empty', ' \n \n'],
+    ['binary', 'PK\u0003\u0004\u0000\u0000'],
+    ['no-time-column', 'name;watts\nfridge;45\npump;60'],
+    ['no-current-column', 'time;voltage\n2026-05-01 10:00;12.8\n2026-05-01 10:01;12.9'],
+  ])('%s', (refused, head) => expect(guess(head)).toEqual({ refused }));
+});
