@@ -13,7 +13,7 @@ export class RigFiles {
   /** Hands the browser the whole rig as one file. Works without storage too: then the plan alone. */
   async download(rig: Rig): Promise<void> {
     const blob = await this.worker.api.exportRig(rig).catch(() => planOnly(rig));
-    saveBlob(blob, `${rig.name.replaceAll('.', ' ')}.coulan.${blob.type === 'application/zip' ? 'zip' : 'json'}`);
+    saveBlob(blob, `${rig.name}.coulan.${blob.type === 'application/zip' ? 'zip' : 'json'}`);
   }
 
   async read(file: File): Promise<{ rig: Rig } | { says: string }> {

@@ -6,7 +6,9 @@ import { newRig } from '@core/rig/new-rig';
 import { RigEdits } from '../rig/rig-actions';
 import { openPage } from '../testing/open-page';
 import { sampleRig } from '../testing/sample-rig';
+import { UnitChoice } from '../ui/unit-choice';
 import { Commands } from './commands';
+import { Dialogs } from './dialogs';
 import { DetailsPage } from './details-page';
 import { FindDialog } from './find-dialog';
 import { KeyFigures } from './key-figures';
@@ -132,6 +134,56 @@ describe('find or do', () => {
     expect(new Set(all.map(({ id }) => id)).size).toBe(all.length);
     expect(new Set(all.map(({ says }) => says)).size).toBe(all.length);
   });
+});
+
+describe('commands', () => {
+  const run = async (id: string) => {
+    await openPage(WhatMoved, sampleRig());
+    const navigate = vi.spyOn(TestBed.inject(Router), 'navigate').mockResolvedValue(true);
+    TestBed.inject(Commands).run(id);
+    return navigate;
+  };
+  it('go to every stage and every leaf of the open rig', async () => {
+    await openPage(WhatMoved, sampleRig());
+    const commands = TestBed.inject(Commands);
+    const navigate = vi.spyOn(TestBed.inject(Router), 'navigate').mockResolvedValue(true);
+    const leaves = commands.all.filter(({ id }) => id.includes('/'));
+    expect(leaves.length).toBeGreaterThan(12);
+    for (const { id } of leaves) {
+      commands.run(id);
+      expect(navigate).toHaveBeenLastCalledWith(['/rig', 'sample', ...id.split('/')]);
+    }
+    commands.run('import');
+    expect(navigate).toHaveBeenLastCalledWith(['/rig', 'sample', 'logbook', 'import']);
+    commands.run('start');
+    expect(navigate).toHaveBeenLastCalledWith(['/']);
+  });
+  it('undo and redo the plan', async () => {
+    const page = await openPage(WhatMoved, sampleRig());
+    const commands = TestBed.inject(Commands);
+    TestBed.inject(Store).dispatch(RigEdits.detailsChanged({ changes: { name: 'Other' } }));
+    commands.run('undo');
+    expect(page.rig().name).toBe('Sample van');
+    commands.run('redo');
+    expect(page.rig().name).toBe('Other');
+  });
+  it('open the dialogs, and turn theme and units', async () => {
+    const page = await openPage(WhatMoved, sampleRig());
+    const commands = TestBed.inject(Commands);
+    const { open } = TestBed.inject(Dialogs);
+    for (const id of ['reading', 'keys', 'find'] as const) {
+      commands.run(id);
+      expect(open()).toBe(id);
+    }
+    const units = TestBed.inject(UnitChoice);
+    commands.run('units');
+    expect(units.system()).toBe('imperial');
+    const theme = document.documentElement.dataset['theme'];
+    commands.run('theme');
+    await page.settle();
+    expect(document.documentElement.dataset['theme']).not.toBe(theme);
+  });
+  it('do nothing that is not known', async () => expect(await run('fly')).not.toHaveBeenCalled());
 });
 
 describe('keys', () => {

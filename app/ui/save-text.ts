@@ -13,11 +13,11 @@ export function saveBlob(blob: Blob, name: string): void {
 
 /** Letters and digits of any script, and the ending. */
 function fileName(name: string): string {
-  const dot = name.indexOf('.');
-  const stem = dot < 0 ? name : name.slice(0, dot);
-  const plain = stem
+  const ending = /(\.[a-z0-9]+)+$/i.exec(name)?.[0] ?? '';
+  const plain = name
+    .slice(0, name.length - ending.length)
     .replace(/[^\p{L}\p{N}]+/gu, '-')
     .replace(/^-|-$/g, '')
     .toLowerCase();
-  return (plain || 'rig') + (dot < 0 ? '' : name.slice(dot));
+  return (plain || 'rig') + ending;
 }

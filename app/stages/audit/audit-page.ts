@@ -279,7 +279,7 @@ export class AuditPage {
 
   protected export(): void {
     const rig = this.rig();
-    if (rig) saveText(tableOfLoads(rig.loads), `${rig.name.replaceAll('.', ' ')} loads.csv`, 'text/csv');
+    if (rig) saveText(tableOfLoads(rig.loads), `${rig.name} loads.csv`, 'text/csv');
   }
 
   protected text(event: Event): string {

@@ -24,10 +24,11 @@ export class BankFacts {
   /** The user's own models first. */
   readonly shelf = computed<readonly Battery[]>(() => [...(this.rig()?.shelf ?? []), ...GENERIC_BATTERIES]);
 
-  change(changes: Partial<Bank>): void {
+  /** @param field  what of it was edited, for undo */
+  change(changes: Partial<Bank>, field = Object.keys(changes).join(',')): void {
     const bank = this.bank();
     if (!bank) return;
-    this.store.dispatch(RigEdits.bankChanged({ bank: { ...bank, ...changes }, field: Object.keys(changes).join(',') }));
+    this.store.dispatch(RigEdits.bankChanged({ bank: { ...bank, ...changes }, field }));
   }
 
   set(bank: Bank | null): void {

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { CHEMISTRIES } from '@core/cells/chemistry.data';
-import { openPage } from '../../testing/open-page';
+import { GENERIC_BATTERIES } from '@core/bank/generic-batteries.data';
+import type { ChemistryId } from '@core/cells/chemistry';
+import { type OpenPage, openPage } from '../../testing/open-page';
 import { sampleRig } from '../../testing/sample-rig';
 import { BankPage } from './bank-page';
 
@@ -13,6 +15,14 @@ const usualDay = () => {
     chemistryEdits: { lfp: { peukertExponent: { value: 1, source: 'for the calculator' } } },
   };
 };
+
+/** What the lists send when something is picked; the lists themselves open in the overlay. */
+const choose = (page: OpenPage<BankPage>) =>
+  page.fixture.componentInstance as unknown as {
+    turnTo(id: ChemistryId): void;
+    mixIn(id: string): void;
+    pickModel(name: string): void;
+  };
 
 describe('the bank', () => {
   it('has 160 Ah for days of 26.4 Ah, needs 52.8 ÷ 0.8 = 66 Ah', async () => {
@@ -79,5 +89,44 @@ describe('the bank', () => {
   it('only says what it holds while nothing is audited', async () => {
     const page = await openPage(BankPage, { ...usualDay(), loads: [] });
     expect(page.text('h1')).toBe('The bank holds 160 Ah that can be used.');
+  });
+  it('turns to another chemistry with its battery and its share, one’s own where there is one', async () => {
+    const rig = usualDay();
+    const edits = { ...rig.chemistryEdits, agm: { usableFraction: { value: 0.6, source: 'sheet' } } };
+    const page = await openPage(BankPage, { ...rig, chemistryEdits: edits });
+    choose(page).turnTo('agm');
+    await page.settle();
+    expect(page.rig().bank).toMatchObject({ usableFraction: 0.6, parallelCount: 2, battery: { chemistryId: 'agm' } });
+    choose(page).turnTo('gel');
+    expect(page.rig().bank!.usableFraction).toBe(CHEMISTRIES.gel.usableFraction);
+  });
+  it('begins with one’s own share of a chemistry too', async () => {
+    const chemistryEdits = { agm: { usableFraction: { value: 0.6, source: 'sheet' } } };
+    const page = await openPage(BankPage, { ...usualDay(), chemistryEdits, bank: null });
+    await page.press(CHEMISTRIES.agm.name);
+    expect(page.rig().bank!.usableFraction).toBe(0.6);
+  });
+  it('mixes in strings of its chemistry at its voltage, and refuses another chemistry by name', async () => {
+    const page = await openPage(BankPage, usualDay());
+    choose(page).mixIn('generic-lfp-4-200');
+    await page.settle();
+    // Its own batteries have eight cells in a row: two of four make one string.
+    expect(page.rig().bank!.others).toMatchObject([{ seriesCount: 2, parallelCount: 1, boughtIn: null }]);
+    expect(page.texts('.other .caution').join(' ')).toMatch(/Another capacity, 200 beside 100 Ah/);
+    const agm = GENERIC_BATTERIES.find(({ chemistryId }) => chemistryId === 'agm')!;
+    choose(page).mixIn(agm.id);
+    await page.settle();
+    expect(page.rig().bank!.others).toHaveLength(1);
+    expect(page.element.textContent).toContain(`${agm.name} is refused: AGM beside LFP in one bank.`);
+  });
+  it('takes a model off the shelf by its name, and keeps a name that is none', async () => {
+    const page = await openPage(BankPage, usualDay());
+    const model = GENERIC_BATTERIES.find(({ chemistryId }) => chemistryId === 'lfp')!;
+    choose(page).pickModel(model.name);
+    expect(page.rig().bank!.battery).toEqual(model);
+    choose(page).pickModel('From the attic');
+    expect(page.rig().bank!.battery).toEqual({ ...model, name: 'From the attic' });
+    await page.undo();
+    expect(page.rig().bank!.battery.name).toBe(model.name);
   });
 });

@@ -6,6 +6,7 @@ import { sizeBank } from '@core/bank/size-bank';
 import { usableSchools } from '@core/bank/usable-schools';
 import { CHEMISTRY_IDS, type ChemistryId } from '@core/cells/chemistry';
 import { CHEMISTRIES } from '@core/cells/chemistry.data';
+import { chemistryOf } from '@core/cells/chemistry-of';
 import { formatNumber, quantityText } from '@core/quantity/format';
 import type { Bank, Battery, OtherStrings } from '@core/rig/bank';
 import { LIMITS } from '@core/rig/limits';
@@ -99,19 +100,20 @@ export class BankPage {
   }
 
   protected begin(id: ChemistryId): void {
-    const first = this.facts.shelf().find((model) => model.chemistryId === id);
-    this.facts.set(first ? newBank(first) : simpleBank(id));
+    const battery = this.modelOf(id);
+    this.facts.set({ ...newBank(battery), usableFraction: this.usualShare(battery) });
   }
 
   /** Another chemistry brings its own battery and usable share; counts, cold and days stay, strings of the old one go. */
   protected turnTo(id: ChemistryId): void {
-    const battery = this.facts.shelf().find((model) => model.chemistryId === id) ?? simpleBank(id).battery;
-    this.facts.change({ battery, usableFraction: newBank(battery).usableFraction, others: [] });
+    const battery = this.modelOf(id);
+    this.facts.change({ battery, usableFraction: this.usualShare(battery), others: [] });
   }
 
   protected battery(changes: Partial<Battery>): void {
     const bank = this.bank();
-    if (bank) this.facts.change({ battery: { ...bank.battery, ...changes } });
+    if (!bank) return;
+    this.facts.change({ battery: { ...bank.battery, ...changes } }, `battery ${Object.keys(changes).join(',')}`);
   }
 
   protected pickModel(name: string): void {
@@ -157,6 +159,15 @@ export class BankPage {
 
   protected removeOther(index: number): void {
     this.facts.change({ others: this.bank()?.others.filter((_, k) => k !== index) ?? [] });
+  }
+
+  private modelOf(id: ChemistryId): Battery {
+    return this.facts.shelf().find((model) => model.chemistryId === id) ?? simpleBank(id).battery;
+  }
+
+  /** Of its chemistry, with the user's own values. */
+  private usualShare(battery: Battery): number {
+    return chemistryOf(battery, this.facts.edits()).usableFraction;
   }
 
   protected month(event: Event): string | null {

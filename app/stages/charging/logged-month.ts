@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { formatNumber } from '@core/quantity/format';
+import { latestMonthMean } from '@core/logbook/month-mean';
 import { Book } from '../../rig/book';
 import { FigurePart } from '../../ui/figure';
 import { ChargingFacts } from './charging-facts';
@@ -17,11 +17,11 @@ import { monthName } from './charging-words';
           <dt>planned out of the bank</dt>
           <dd><co-figure [figure]="both.planned.outAh" /></dd>
           <dt>measured out</dt>
-          <dd class="n">{{ number(both.outAh, 1) }}<span class="u">&#32;Ah a day</span></dd>
+          <dd><co-figure [figure]="both.outAh" /></dd>
           <dt>planned into the bank</dt>
           <dd><co-figure [figure]="both.planned.inAh" /></dd>
           <dt>measured in</dt>
-          <dd class="n">{{ number(both.inAh, 1) }}<span class="u">&#32;Ah a day</span></dd>
+          <dd><co-figure [figure]="both.inAh" /></dd>
         </dl>
         <p class="small mut">
           {{ both.days }} whole days logged; the plan knows all years of the place, the log one. Both count what passes
@@ -35,24 +35,11 @@ import { monthName } from './charging-words';
 export class LoggedMonth {
   private readonly facts = inject(ChargingFacts);
   private readonly book = inject(Book);
-  protected readonly number = formatNumber;
   protected readonly monthName = monthName;
   protected readonly beside = computed(() => {
     const played = this.facts.year.outcome();
     if (!played) return null;
-    const days = this.book.ledger().filter(({ hoursMissing }) => hoursMissing < 1);
-    const last = days.at(-1);
-    if (!last) return null;
-    const month = Number(last.key.slice(5, 7));
-    const own = days.filter(({ key }) => Number(key.slice(5, 7)) === month);
-    if (own.length < 5) return null;
-    const mean = (of: (day: (typeof own)[number]) => number) => own.reduce((sum, day) => sum + of(day), 0) / own.length;
-    return {
-      month,
-      planned: played.months[month - 1]!,
-      days: own.length,
-      outAh: mean((day) => day.outAh),
-      inAh: mean((day) => day.inAh),
-    };
+    const logged = latestMonthMean(this.book.ledger());
+    return logged && { ...logged, planned: played.months[logged.month - 1]! };
   });
 }
