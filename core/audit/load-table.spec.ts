@@ -1,6 +1,8 @@
+import { fc, test } from '@fast-check/vitest';
 import { describe, expect, it } from 'vitest';
 import { Load } from '../rig/load';
 import { LIMITS } from '../rig/limits';
+import { newLoad } from '../rig/new-rig';
 import { GENERIC_LOADS } from './generic-loads.data';
 import { loadsFromTable, tableOfLoads } from './load-table';
 
@@ -61,5 +63,47 @@ describe('generic loads', () => {
       const [low, usual, high] = generic.watts;
       expect(low <= usual && usual <= high && high <= LIMITS.powerW.max, generic.name).toBe(true);
     }
+  });
+  it.each([
+    ['share %', '1', 0.01],
+    ['share %', '0.5', 0.005],
+    ['duty', '0.5', 0.5],
+    ['duty', '35', 0.35],
+    ['duty', '1 %', 0.01],
+    ['share', '1', 1],
+  ])('a %s of %s is %d', (head, cell, dutyFraction) =>
+    expect(read(`name,watts,${head}\nFridge,45,${cell}`).loads[0]!.use).toEqual({ by: 'share', dutyFraction }),
+  );
+  it.each([
+    ['AC', 'ac'],
+    ['230 V', 'ac'],
+    ['by the inverter', 'ac'],
+    ['DC backup', 'dc'],
+    ['12 V', 'dc'],
+    ['', 'dc'],
+  ])('a supply of "%s" is %s', (cell, supply) =>
+    expect(read(`name;watts;supply\nFridge;45;${cell}`).loads[0]!.supply).toBe(supply),
+  );
+  const loads = fc.record({
+    name: fc.string({ minLength: 1, maxLength: 20 }).filter((name) => name.trim() === name && name !== ''),
+    watts: fc.double({ min: 0.1, max: 5000, noNaN: true }).map((w) => Number(w.toFixed(3))),
+    quantity: fc.integer({ min: 1, max: 20 }),
+    duty: fc.double({ min: 0.0001, max: 1, noNaN: true }).map((share) => Number(share.toFixed(6))),
+    supply: fc.constantFrom('ac' as const, 'dc' as const),
+    days: fc.integer({ min: 1, max: 7 }),
+    must: fc.boolean(),
+  });
+  test.prop([fc.array(loads, { minLength: 1, maxLength: 8 })])('any loads come back as they went out', (made) => {
+    const out = made.map(({ name, watts, duty, days, ...more }, k): Load => ({
+      ...newLoad(`l${k}`, 'Galley'),
+      name,
+      power: { by: 'watts', powerW: watts },
+      use: { by: 'share', dutyFraction: duty },
+      daysPerWeek: days,
+      ...more,
+    }));
+    const { loads: back, remarks } = read(tableOfLoads(out));
+    expect(remarks).toEqual([]);
+    expect(back.map((load) => ({ ...load, id: '' }))).toEqual(out.map((load) => ({ ...load, id: '' })));
   });
 });

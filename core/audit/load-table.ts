@@ -51,7 +51,8 @@ const KNOWN: readonly Load['known'][] = ['logged', 'timed', 'clamp', 'wattmeter'
  */
 export function loadsFromTable(text: string, group: string, newId: () => string): LoadTable {
   const rows = Papa.parse(text.trim(), { skipEmptyLines: true, delimiter: delimiterOf(text) }).data;
-  const columns = columnsOf(rows[0] ?? []);
+  const head = rows[0] ?? [];
+  const columns = columnsOf(head);
   const header = columns !== null;
   const places =
     columns ??
@@ -61,9 +62,11 @@ export function loadsFromTable(text: string, group: string, newId: () => string)
       ['hours', 2],
       ['quantity', 3],
     ]);
+  // "share %": 1 is one percent there, not the whole.
+  const percent = header && /%|percent/i.test(head[places.get('share') ?? -1] ?? '');
   const table: LoadTable = { loads: [], remarks: [] };
   rows.slice(header ? 1 : 0).forEach((cells, k) => {
-    const load = readRow(cells, places, k + (header ? 2 : 1), group, newId, table.remarks);
+    const load = readRow(cells, places, percent, k + (header ? 2 : 1), group, newId, table.remarks);
     if (load) table.loads.push(load);
   });
   return table;
@@ -72,6 +75,7 @@ export function loadsFromTable(text: string, group: string, newId: () => string)
 function readRow(
   cells: readonly string[],
   places: ReadonlyMap<Column, number>,
+  percent: boolean,
   row: number,
   group: string,
   newId: () => string,
@@ -113,15 +117,17 @@ function readRow(
   load.power =
     watts !== null ? { by: 'watts', powerW: watts } : { by: 'volts-amps', voltageV: volts!, currentA: amps! };
   load.quantity = numberOf('quantity', LIMITS.quantity) ?? 1;
-  load.supply = /ac|mains|inverter|230|120|~/i.test(textOf('supply')) ? 'ac' : 'dc';
+  load.supply = /\b(ac|mains|inverter)\b|230|240|120|110|~/i.test(textOf('supply')) ? 'ac' : 'dc';
   const share = numberOf('share', { min: 0, max: 100 });
   const hours = numberOf('hours', LIMITS.hoursPerDay);
   if (/always/i.test(textOf('use'))) load.use = { by: 'always' };
-  else if (share !== null) load.use = { by: 'share', dutyFraction: share > 1 ? share / 100 : share };
-  else load.use = { by: 'hours', hoursPerDay: hours ?? 1 };
+  else if (share !== null) {
+    const isPercent = percent || share > 1 || textOf('share').includes('%');
+    load.use = { by: 'share', dutyFraction: isPercent ? hundredth(share) : share };
+  } else load.use = { by: 'hours', hoursPerDay: hours ?? 1 };
   const low = numberOf('lowPercent', { min: 0, max: 100 });
   const high = numberOf('highPercent', { min: 100, max: 2000 });
-  if (low !== null && high !== null) load.spread = { lowFraction: low / 100, highFraction: high / 100 };
+  if (low !== null && high !== null) load.spread = { lowFraction: hundredth(low), highFraction: hundredth(high) };
   load.daysPerWeek = numberOf('days', LIMITS.daysPerWeek) ?? 7;
   load.surgeFactor = numberOf('surge', LIMITS.surgeFactor) ?? 1;
   load.must = /^(must|yes|y|true|1)/i.test(textOf('must'));
@@ -133,6 +139,8 @@ function readRow(
   else if (textOf('known') !== '') remark('known', 'unknown-word');
   return load;
 }
+
+const hundredth = (percent: number) => Number((percent / 100).toPrecision(10));
 
 /** The loads as a table that loadsFromTable reads back; what a table cannot hold (recordings, seasons) stays behind. */
 export function tableOfLoads(loads: readonly Load[]): string {
@@ -191,7 +199,13 @@ function columnsOf(cells: readonly string[]): Map<Column, number> | null {
   return places.has('name') && hasPower ? places : null;
 }
 
+/** The one that takes a header row apart; without a header, the first of them that stands in the first rows. */
 function delimiterOf(text: string): string {
-  const head = text.split('\n', 3).join('\n');
-  return head.includes('\t') ? '\t' : head.includes(';') ? ';' : ',';
+  const byHeader = DELIMITERS.find((delimiter) => {
+    const [head] = Papa.parse(text.trim(), { delimiter, preview: 1 }).data;
+    return head && columnsOf(head) !== null;
+  });
+  const top = text.split('\n', 3).join('\n');
+  return byHeader ?? DELIMITERS.find((delimiter) => top.includes(delimiter)) ?? ',';
 }
+const DELIMITERS = ['\t', ';', ','];
