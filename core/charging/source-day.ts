@@ -1,12 +1,12 @@
 import { computed, entered, type Figure } from '../formula/figure';
 import { formula, sumFigure } from '../formula/formula';
 import type { Bank, ChemistryEdits } from '../rig/bank';
-import type { SolarArray, SolarSource, Source } from '../rig/charging';
-import { MONTH_DAYS, meanTrack, type SiteMonth } from '../sources/site-year';
-import { skyDay } from '../sources/sky-day';
-import { solarHoursA } from '../sources/solar-current';
+import type { SolarSource, Source } from '../rig/charging';
+import { MONTH_DAYS, type SiteMonth } from '../sources/site-year';
+import { arrayWatts, controllerHoursA } from '../sources/solar-current';
 import { STEPS_PER_HOUR } from '../sources/sun-track';
 import { planeOfArray, type SkyModel } from '../sources/tilted-plane';
+import { usualDays } from '../sources/usual-days';
 import { monthStart } from '../simulation/calendar';
 import { aboveAirDay } from './light-figures';
 import { runningCurrent } from './running-current';
@@ -24,7 +24,8 @@ const onPlane = formula({
     unshaded: { says: 'not shaded', unit: 'Fraction' },
   },
   compute: ({ aboveAirH, clearness, tiltRatio, unshaded }) => aboveAirH * clearness * tiltRatio * unshaded,
-  source: 'sky share by Erbs, hours by Collares-Pereira and Rabl, plane by Hay and Davies or an even sky',
+  source:
+    'dull to clear days by Bendt, sky share by Erbs, hours by Collares-Pereira and Rabl, plane by Hay and Davies or an even sky',
 });
 
 const arrayDay = formula({
@@ -56,7 +57,7 @@ const limited = formula({
     passes: { says: 'below the controller’s limit', unit: 'Fraction' },
   },
   compute: ({ arraysAh, passes }) => arraysAh * passes,
-  source: 'a day of mean weather; the year is simulated day by day',
+  source: 'the mean of days from dull to clear; the year is simulated day by day',
 });
 
 const byHours = formula({
@@ -70,7 +71,7 @@ const byHours = formula({
   leavesOut: 'what a full bank refuses',
 });
 
-interface Surroundings {
+export interface Surroundings {
   sites: readonly SiteMonth[];
   chargeV: Figure;
   model: SkyModel;
@@ -105,24 +106,27 @@ export function sourceYear(source: Source, around: Surroundings): Figure[] {
 function solarDay(source: SolarSource, site: SiteMonth, around: Surroundings): Figure {
   const key = `${source.id}:${site.month}`;
   const runs = source.on && source.months.includes(site.month);
-  const sky = skyDay(meanTrack(site), site.clearness.value);
+  const days = usualDays(site);
   const air = { meanTempC: site.tempC.value, rangeK: site.climate.dailyRangeK };
-  const dayAh = (arrays: readonly SolarArray[], limitA: number) =>
-    solarHoursA(sky, arrays, { ...source, limitA }, air, around.chargeV.value, around.model).reduce((a, b) => a + b, 0);
+  const level = meanOf(days, ({ beamWPerM2, diffuseWPerM2 }) => total(beamWPerM2) + total(diffuseWPerM2));
+  const passing = (watts: readonly Float64Array[], limitA: number) =>
+    total(controllerHoursA(watts, { ...source, limitA }, around.chargeV.value));
+  const wattsOf: Float64Array[][] = [];
   const parts = source.arrays.map((array) => {
-    const light = planeOfArray(sky, array.tiltDeg, array.azimuthDeg, around.model);
-    const level = planeOfArray(sky, 0, 180, around.model);
+    const light = days.map((sky) => planeOfArray(sky, array.tiltDeg, array.azimuthDeg, around.model));
     const shadeOf = (k: number) => 1 - array.shade[Math.floor(k / STEPS_PER_HOUR)]!;
-    const all = total(light);
-    const seen = light.reduce((sum, watts, k) => sum + watts * shadeOf(k), 0);
-    const tiltRatio = total(level) > 0 ? all / total(level) : 1;
-    const freeAh = dayAh([array], Number.MAX_VALUE);
+    const all = meanOf(light, total);
+    const seen = meanOf(light, (day) => day.reduce((sum, watts, k) => sum + watts * shadeOf(k), 0));
+    const tiltRatio = level > 0 ? all / level : 1;
+    const watts = light.map((day) => arrayWatts(day, array, air));
+    wattsOf.push(watts);
+    const freeAh = meanOf(watts, (day) => passing([day], Number.MAX_VALUE));
     const sunH = onPlane.figure(
       {
         aboveAirH: aboveAirDay(site),
         clearness: site.clearness,
         tiltRatio: computed(tiltRatio, `${array.tiltDeg}° towards ${array.azimuthDeg}°`),
-        unshaded: computed(all > 0 ? seen / all : 1, 'hour by hour'),
+        unshaded: computed(all > 0 ? seen / all : 1, HOURLY),
       },
       { key: `${key}:${array.id}` },
     );
@@ -132,7 +136,7 @@ function solarDay(source: SolarSource, site: SiteMonth, around: Surroundings): F
       {
         sunH,
         powerW: entered(array.powerW),
-        heatFraction: computed(cold > 0 ? freeAh / cold : 1, 'hour by hour'),
+        heatFraction: computed(cold > 0 ? freeAh / cold : 1, HOURLY),
         derateFraction: entered(derateFraction),
         efficiencyFraction: entered(efficiencyFraction),
         chargeV: around.chargeV,
@@ -145,10 +149,20 @@ function solarDay(source: SolarSource, site: SiteMonth, around: Surroundings): F
     { id: `charging.arrays:${key}`, says: 'all arrays', unit: 'Ah', source: 'its arrays' },
     parts,
   );
-  const freeAh = dayAh(source.arrays, Number.MAX_VALUE);
-  const passes = runs ? (freeAh > 0 ? dayAh(source.arrays, source.limitA) / freeAh : 1) : 0;
+  const [freeAh, heldAh] = [Number.MAX_VALUE, source.limitA].map((limitA) =>
+    meanOf(
+      days.map((_, k) => wattsOf.map((watts) => watts[k]!)),
+      (watts) => passing(watts, limitA),
+    ),
+  );
+  const passes = runs ? (freeAh! > 0 ? heldAh! / freeAh! : 1) : 0;
   const note = runs ? `${source.limitA} A at most` : 'not in use';
   return limited.figure({ arraysAh, passes: computed(passes, note) }, { key, says: `${source.name}, a usual day` });
 }
+
+const HOURLY = 'hour by hour, dull days to clear ones';
+
+const meanOf = <Item>(items: readonly Item[], of: (item: Item) => number) =>
+  items.reduce((sum, item) => sum + of(item), 0) / items.length;
 
 const total = (values: Float64Array) => values.reduce((sum, value) => sum + value, 0);

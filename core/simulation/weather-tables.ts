@@ -1,4 +1,4 @@
-import { clearnessQuantiles } from '../sources/clearness-days';
+import { clearnessAt } from '../sources/clearness-days';
 import { MONTH_DAYS, type SiteMonth } from '../sources/site-year';
 import { normalShare } from '../statistics/normal-share';
 import { MONTH_OF_DAY, monthStart } from './calendar';
@@ -7,11 +7,8 @@ import { GRID_Z, Z_MOST } from './year-tables';
 const SHARES = Array.from({ length: GRID_Z }, (_, k) => normalShare(-Z_MOST + (2 * Z_MOST * k) / (GRID_Z - 1)));
 
 /** [GRID_Z] clearness of a day at z = −4 … 4: drawn about the month's mean, or among the days of a file. */
-export function clearnessByZ({ clearness, fileDays }: SiteMonth): number[] {
-  if (!fileDays) return clearnessQuantiles(clearness.value, SHARES);
-  const sorted = [...fileDays].sort((a, b) => a - b);
-  return SHARES.map((share) => sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]!);
-}
+export const clearnessByZ = ({ clearness, fileDays }: SiteMonth): number[] =>
+  clearnessAt(clearness.value, fileDays, SHARES);
 
 /** [365] outdoor means, °C: those of the months joined by straight lines between their middles. */
 export function tempOfYear(sites: readonly SiteMonth[]): Float64Array {

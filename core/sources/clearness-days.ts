@@ -20,6 +20,16 @@ export function clearnessQuantiles(mean: number, shares: readonly number[]): num
   return shares.map((share) => LEAST + (most - LEAST) * exponentialQuantile(steepness, share));
 }
 
+/**
+ * Clearness of the day at each share of a month's days: drawn about its mean, or among the days of a file.
+ * @param fileDays  clearness of each day of the file in that month; null without a file
+ */
+export function clearnessAt(mean: number, fileDays: readonly number[] | null, shares: readonly number[]): number[] {
+  if (!fileDays) return clearnessQuantiles(mean, shares);
+  const sorted = [...fileDays].sort((a, b) => a - b);
+  return shares.map((share) => sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]!);
+}
+
 /** Quantile of the density e^(g·x) on 0 … 1. */
 function exponentialQuantile(g: number, share: number): number {
   return Math.abs(g) < 1e-6 ? share : Math.log1p(share * Math.expm1(g)) / g;

@@ -29,8 +29,11 @@ export interface SiteMonth {
 export const MEAN_DAY = [17, 47, 75, 105, 135, 162, 198, 228, 258, 288, 318, 344] as const;
 export const MONTH_DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31] as const;
 
+/** What of a plan makes its sites. */
+export type SitePlan = Pick<ChargingPlan, 'climateId' | 'weather' | 'tempC' | 'stops'>;
+
 /** The twelve months of a plan, each where the rig is then. */
-export function siteYear(plan: ChargingPlan, place: Place): SiteMonth[] {
+export function siteYear(plan: SitePlan, place: Place): SiteMonth[] {
   const { weather } = plan;
   const persistence = weather.by === 'file' ? lagOne(weather.dailyClearness) : null;
   return MONTH_DAYS.map((_, k) => {

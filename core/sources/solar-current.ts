@@ -14,34 +14,55 @@ export interface DayAir {
 const WARMEST_HOUR = 15;
 
 /**
- * What arrays on one controller put into the bank in each hour of a day, mean A.
+ * What an array makes of the light on it, W in each step of a day.
+ * @param light  [72] W/m² on its plane
+ */
+export function arrayWatts(light: Float64Array, { powerW, shade }: SolarArray, air: DayAir): Float64Array {
+  const watts = new Float64Array(light.length);
+  for (let k = 0; k < light.length; k++) {
+    if (light[k]! <= 0) continue;
+    const hour = (k + 0.5) / STEPS_PER_HOUR;
+    const tempC = air.meanTempC + (air.rangeK / 2) * Math.cos(((hour - WARMEST_HOUR) * Math.PI) / 12);
+    watts[k] = modulePower(powerW, light[k]! * (1 - shade[Math.floor(hour)]!), tempC);
+  }
+  return watts;
+}
+
+type Controller = Pick<SolarSource, 'limitA' | 'efficiencyFraction' | 'derateFraction'>;
+
+/**
+ * What a controller makes of its arrays, mean A in each hour of a day.
+ * @param watts    [array][72] of the arrays on it
  * @param chargeV  of the bank while it charges
  * @returns Float64Array [24], each 0 … limitA
  */
+export function controllerHoursA(
+  watts: readonly Float64Array[],
+  controller: Controller,
+  chargeV: number,
+): Float64Array {
+  const { limitA, efficiencyFraction, derateFraction } = controller;
+  const hoursA = new Float64Array(24);
+  for (let k = 0; k < 24 * STEPS_PER_HOUR; k++) {
+    let all = 0;
+    for (const one of watts) all += one[k]!;
+    const currentA = Math.min(limitA, (all * efficiencyFraction * derateFraction) / chargeV);
+    hoursA[Math.floor(k / STEPS_PER_HOUR)]! += currentA / STEPS_PER_HOUR;
+  }
+  return hoursA;
+}
+
+/** What arrays on one controller put into the bank in each hour of a day, mean A. @returns Float64Array [24] */
 export function solarHoursA(
   day: SkyDay,
   arrays: readonly SolarArray[],
-  controller: Pick<SolarSource, 'limitA' | 'efficiencyFraction' | 'derateFraction'>,
+  controller: Controller,
   air: DayAir,
   chargeV: number,
   model: SkyModel,
 ): Float64Array {
-  const steps = day.beamWPerM2.length;
-  const watts = new Float64Array(steps);
-  for (const { powerW, tiltDeg, azimuthDeg, shade } of arrays) {
-    const light = planeOfArray(day, tiltDeg, azimuthDeg, model);
-    for (let k = 0; k < steps; k++) {
-      if (light[k]! <= 0) continue;
-      const hour = (k + 0.5) / STEPS_PER_HOUR;
-      const tempC = air.meanTempC + (air.rangeK / 2) * Math.cos(((hour - WARMEST_HOUR) * Math.PI) / 12);
-      watts[k]! += modulePower(powerW, light[k]! * (1 - shade[Math.floor(hour)]!), tempC);
-    }
-  }
-  const { limitA, efficiencyFraction, derateFraction } = controller;
-  const hoursA = new Float64Array(24);
-  for (let k = 0; k < steps; k++) {
-    const currentA = Math.min(limitA, (watts[k]! * efficiencyFraction * derateFraction) / chargeV);
-    hoursA[Math.floor(k / STEPS_PER_HOUR)]! += currentA / STEPS_PER_HOUR;
-  }
-  return hoursA;
+  const watts = arrays.map((array) =>
+    arrayWatts(planeOfArray(day, array.tiltDeg, array.azimuthDeg, model), array, air),
+  );
+  return controllerHoursA(watts, controller, chargeV);
 }

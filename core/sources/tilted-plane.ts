@@ -20,14 +20,16 @@ export function planeOfArray(day: SkyDay, tiltDeg: number, azimuthDeg: number, m
   const [cosTilt, sinTilt] = [Math.cos(tiltDeg * RAD), Math.sin(tiltDeg * RAD)];
   const seesSky = (1 + cosTilt) / 2;
   const seesGround = (GROUND_REFLECTS * (1 - cosTilt)) / 2;
-  return Float64Array.from(beamWPerM2, (beam, k) => {
+  const light = new Float64Array(beamWPerM2.length);
+  for (let k = 0; k < light.length; k++) {
     const sine = track.sinHeight[k]!;
-    if (sine <= 0) return 0;
-    const sky = diffuseWPerM2[k]!;
+    if (sine <= 0) continue;
+    const [beam, sky] = [beamWPerM2[k]!, diffuseWPerM2[k]!];
     const cosHeight = Math.sqrt(1 - sine * sine);
     const onPlane = sine * cosTilt + cosHeight * sinTilt * Math.cos(track.azimuthRad[k]! - azimuthDeg * RAD);
     const ratio = tiltDeg === 0 ? 1 : Math.max(0, onPlane) / Math.max(sine, LEAST_SINE);
     const aboutSun = model === 'isotropic' ? 0 : Math.min(1, beam / (track.normalWPerM2 * Math.max(sine, LEAST_SINE)));
-    return (beam + sky * aboutSun) * ratio + sky * (1 - aboutSun) * seesSky + (beam + sky) * seesGround;
-  });
+    light[k] = (beam + sky * aboutSun) * ratio + sky * (1 - aboutSun) * seesSky + (beam + sky) * seesGround;
+  }
+  return light;
 }

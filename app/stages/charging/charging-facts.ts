@@ -3,14 +3,16 @@ import { Store } from '@ngrx/store';
 import { chargeLimit } from '@core/charging/charge-limit';
 import { chargingVoltage } from '@core/charging/charging-voltage';
 import { profileIssues } from '@core/charging/profile-check';
-import { sourceYear } from '@core/charging/source-day';
+import { sourceYear, type Surroundings } from '@core/charging/source-day';
 import type { Figure } from '@core/formula/figure';
 import { sumFigure } from '@core/formula/formula';
 import type { ChargingPlan, Source } from '@core/rig/charging';
-import { siteYear } from '@core/sources/site-year';
+import { type SitePlan, siteYear } from '@core/sources/site-year';
 import { RigEdits } from '../../rig/rig-actions';
 import { rigFeature } from '../../rig/rig-feature';
 import { YearSimulation } from '../../rig/year-simulation';
+
+const SITE_KEYS = ['climateId', 'weather', 'tempC', 'stops'] as const;
 
 /** What the leaves of charging share. */
 @Injectable({ providedIn: 'root' })
@@ -21,11 +23,16 @@ export class ChargingFacts {
   readonly rigId = computed(() => this.rig()?.id ?? '');
   readonly plan = computed<ChargingPlan | null>(() => this.rig()?.charging ?? null);
   readonly bank = computed(() => this.rig()?.bank ?? null);
+  private readonly years = new WeakMap<Source, { around: Surroundings; months: Figure[] }>();
   private readonly place = computed(() => this.rig()?.place ?? null);
   private readonly edits = computed(() => this.rig()?.chemistryEdits ?? {});
 
+  /** Stands still while sources are typed: an edit leaves the other parts of a plan as they are. */
+  private readonly sitePlan = computed<SitePlan | null>(() => this.plan(), {
+    equal: (a, b) => SITE_KEYS.every((key) => a?.[key] === b?.[key]),
+  });
   readonly sites = computed(() => {
-    const [plan, place] = [this.plan(), this.place()];
+    const [plan, place] = [this.sitePlan(), this.place()];
     return plan && place ? siteYear(plan, place) : null;
   });
   readonly chargeV = computed(() => {
@@ -36,15 +43,20 @@ export class ChargingFacts {
     const [bank, plan] = [this.bank(), this.plan()];
     return bank && plan ? chargeLimit(bank, plan, this.edits()) : null;
   });
+  private readonly skyModel = computed(() => this.plan()?.skyModel ?? 'hay-davies');
+  private readonly around = computed<Surroundings | null>(() => {
+    const [bank, sites, chargeV] = [this.bank(), this.sites(), this.chargeV()];
+    if (!bank || !sites || !chargeV) return null;
+    return { sites, chargeV, bank, edits: this.edits(), model: this.skyModel() };
+  });
   /** A usual day of each source in each month, and what is wrong with its voltages; empty without a bank. */
   readonly sourceRows = computed(() => {
-    const [plan, bank, sites, chargeV] = [this.plan(), this.bank(), this.sites(), this.chargeV()];
-    if (!plan || !bank || !sites || !chargeV) return [];
-    const around = { sites, chargeV, bank, edits: this.edits(), model: plan.skyModel };
+    const [plan, around] = [this.plan(), this.around()];
+    if (!plan || !around) return [];
     return plan.sources.map((source) => ({
       source,
-      months: sourceYear(source, around),
-      issues: profileIssues(source, bank, this.edits()),
+      months: this.yearOf(source, around),
+      issues: profileIssues(source, around.bank, around.edits),
     }));
   });
   /** All sources on a usual day of each month. */
@@ -62,6 +74,15 @@ export class ChargingFacts {
       ),
     );
   });
+
+  /** Of the sources that an edit leaves alone, what was worked out before. */
+  private yearOf(source: Source, around: Surroundings): Figure[] {
+    const known = this.years.get(source);
+    if (known?.around === around) return known.months;
+    const months = sourceYear(source, around);
+    this.years.set(source, { around, months });
+    return months;
+  }
 
   change(changes: Partial<ChargingPlan>, field?: string): void {
     this.store.dispatch(RigEdits.chargingChanged(field === undefined ? { changes } : { changes, field }));
