@@ -167,6 +167,22 @@ describe('the open rig', () => {
     expect(state()).toMatchObject({ conflict: null, rig: { name: 'Theirs' } });
     expect(localStorage.getItem(SPARE)).toBeNull();
   });
+  it('brings a spare of an older version up to date, and leaves one of a newer alone', async () => {
+    const { session, db, state } = begin();
+    await saveRig(db, sampleRig(), 0, 1, 'page one');
+    const spare = { version: RIG_VERSION + 1, rig: { ...sampleRig(), name: 'Newer' }, revision: 1, writer: 'page one' };
+    localStorage.setItem(SPARE, JSON.stringify(spare));
+    await session.open('sample');
+    expect(state().rig!.name).toBe('Sample van');
+    expect(localStorage.getItem(SPARE)).not.toBeNull();
+    session.close();
+    const { charging, ...older } = sampleRig();
+    const old = { ...spare, version: 2, rig: { ...older, name: 'Older' } };
+    localStorage.setItem(SPARE, JSON.stringify(old));
+    await session.open('sample');
+    expect(state().rig!.name).toBe('Older');
+    expect(Object.keys(state().rig!.charging)).toEqual(Object.keys(charging));
+  });
   it('does not stumble over a spare that is no rig', async () => {
     const { session, db, state } = begin();
     await saveRig(db, sampleRig(), 0, 1);

@@ -95,12 +95,12 @@ export class RigSession {
   /** Takes a rig off this device, with all its logs. */
   async remove(rig: Rig): Promise<void> {
     this.close();
-    localStorage.removeItem(spareKey(rig.id));
+    dropSpare(rig.id);
     await deleteRig(this.storage.db, rig);
   }
 
   takeTheirs(theirs: { rig: Rig; revision: number }): void {
-    localStorage.removeItem(spareKey(theirs.rig.id));
+    dropSpare(theirs.rig.id);
     this.show(theirs.rig, theirs.revision);
   }
 
@@ -108,7 +108,7 @@ export class RigSession {
   async keepMineAsCopy(rig: Rig): Promise<string> {
     const id = crypto.randomUUID();
     await this.create({ ...rig, id, name: `${rig.name} (this tab)`.slice(0, 120) });
-    localStorage.removeItem(spareKey(rig.id));
+    dropSpare(rig.id);
     return id;
   }
 
@@ -139,7 +139,7 @@ export class RigSession {
         const state = await firstValueFrom(this.store.select(rigFeature.selectRigState));
         if (!state.rig || state.conflict) break;
         if (state.edits <= this.savedEdits) {
-          localStorage.removeItem(spareKey(state.rig.id));
+          dropSpare(state.rig.id);
           break;
         }
         const { rig, edits } = state;
@@ -185,7 +185,7 @@ export class RigSession {
     try {
       if (!foreign) {
         const revision = await saveRig(this.storage.db, spare.rig, row.revision, Date.now(), this.writer);
-        localStorage.removeItem(spareKey(spare.rig.id));
+        dropSpare(spare.rig.id);
         this.show(spare.rig, revision);
         return;
       }
@@ -197,10 +197,19 @@ export class RigSession {
   }
 }
 
+function dropSpare(rigId: string): void {
+  try {
+    localStorage.removeItem(spareKey(rigId));
+  } catch {
+    // Where storage is forbidden there is none.
+  }
+}
+
 function readSpare(rigId: string): Spare | null {
   try {
     const spare = JSON.parse(localStorage.getItem(spareKey(rigId)) ?? 'null') as Spare | null;
-    return spare && { ...spare, rig: liftRig(spare.rig, spare.version) as Rig };
+    // One of a newer Coulan waits until that is back.
+    return spare && spare.version <= RIG_VERSION ? { ...spare, rig: liftRig(spare.rig, spare.version) as Rig } : null;
   } catch {
     return null;
   }

@@ -70,7 +70,7 @@ describe('a meter’s file', () => {
   });
   it('leaves the book as it was when the word to stop comes after the last row', async () => {
     const page = await openPage(ImportPage, sampleRig());
-    await bring(page, meterFile(400, 12));
+    await bring(page, meterFile(200, 12));
     await page.press('Read it into the book');
     await page.press('Cancel, and leave the book as it was');
     await page.until(() => page.text('h1').startsWith('Is meter.csv'));
