@@ -1,0 +1,160 @@
+import { fc, test } from '@fast-check/vitest';
+import { describe, expect } from 'vitest';
+import { CHEMISTRY_IDS } from '../cells/chemistry';
+import { CHEMISTRIES } from '../cells/chemistry.data';
+import { byDefault, entered } from '../formula/figure';
+import type { Bank } from '../rig/bank';
+import { newBank, newBattery } from '../rig/new-rig';
+import { usableToEndVoltage } from './end-voltage';
+import { runtimeOf } from './runtime';
+import { cutOffPowerW, cutOffSoc, type SagCircuit, sagFigure, voltageUnderLoad } from './sag';
+import { type DayDemand, sizeBank } from './size-bank';
+import { requirementSteps } from './waterfall';
+
+const chemistryId = fc.constantFrom(...CHEMISTRY_IDS);
+const between = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+
+const banks: fc.Arbitrary<Bank> = fc
+  .record({
+    chemistryId,
+    capacityAh: between(40, 400),
+    seriesCount: fc.integer({ min: 1, max: 2 }),
+    parallelCount: fc.integer({ min: 1, max: 4 }),
+    usableFraction: between(0.3, 1),
+    ageingFraction: between(0.6, 1),
+    coldestTempC: between(-15, 30),
+    autonomyDays: between(0.5, 6),
+    lossSchool: fc.constantFrom('itemised' as const, 'flat' as const),
+  })
+  .map(({ chemistryId: id, capacityAh, seriesCount, parallelCount, ...more }) => ({
+    ...newBank(newBattery('b', id, CHEMISTRIES[id].cellsPer12V, capacityAh), seriesCount, parallelCount),
+    ...more,
+  }));
+/** A day of so many Ah, evenly or in a single hour: the second is hard on lead. */
+const days = fc.record({ dayAh: between(2, 150), inOneHour: fc.boolean() });
+
+function demandOf(bank: Bank, { dayAh, inOneHour }: { dayAh: number; inOneHour: boolean }): DayDemand {
+  const volts = bank.seriesCount * bank.battery.cellsInSeries * CHEMISTRIES[bank.battery.chemistryId].nominalCellV;
+  const hoursWh = Array.from({ length: 24 }, (_, hour) =>
+    inOneHour ? (hour === 19 ? dayAh * volts : 0) : (dayAh * volts) / 24,
+  );
+  return { dayAh: entered(dayAh), hoursWh };
+}
+
+describe('need, bank and days agree with one another', () => {
+  test.prop([banks, days])(
+    'a bank of just the need fits, lasts just the days wanted, and has nothing to spare',
+    (bank, day) => {
+      const demand = demandOf(bank, day);
+      const { requiredAh } = sizeBank(bank, demand, {}).need!;
+      const battery = { ...bank.battery, capacityAh: requiredAh.value / bank.parallelCount };
+      const { need, capacityAh } = sizeBank({ ...bank, battery }, demand, {});
+      expect(capacityAh.value).toBeCloseTo(requiredAh.value, 6);
+      expect(need!.fits).toBe(true);
+      expect(Math.abs(need!.spareAh.value)).toBeLessThan(1e-6 * requiredAh.value);
+      expect(need!.autonomyDays.value).toBeCloseTo(bank.autonomyDays, 5);
+    },
+  );
+  test.prop([banks, days])('the way of the need, factor by factor, ends where the need stands', (bank, day) => {
+    const demand = demandOf(bank, day);
+    const sized = sizeBank(bank, demand, {});
+    const steps = requirementSteps(bank, demand, sized.nominalV.value, sized.chemistry, bank.lossSchool);
+    expect(steps.at(-1)!.afterAh).toBeCloseTo(sized.need!.requiredAh.value, 6);
+    expect(steps.reduce((sum, { addsAh }) => sum + addsAh, 0)).toBeCloseTo(steps.at(-1)!.afterAh, 6);
+  });
+  test.prop([banks, days, between(1.01, 3)])(
+    'more of the bank is never fewer days, more use never more',
+    (bank, day, times) => {
+      const lasts = (of: Bank, dayAh: number) =>
+        sizeBank(of, demandOf(of, { ...day, dayAh }), {}).need!.autonomyDays.value;
+      const now = lasts(bank, day.dayAh);
+      const larger = { ...bank, battery: { ...bank.battery, capacityAh: bank.battery.capacityAh * times } };
+      expect(lasts(larger, day.dayAh)).toBeGreaterThan(now);
+      expect(lasts(bank, day.dayAh * times)).toBeLessThan(now);
+    },
+  );
+});
+
+const circuits: fc.Arbitrary<SagCircuit> = fc
+  .record({
+    chemistryId,
+    ohm: between(0.001, 0.03),
+    cableLengthM: between(0.3, 5),
+    cableAreaMm2: between(16, 120),
+    cutOff: between(0.75, 0.98),
+  })
+  .map(({ chemistryId: id, ohm, cutOff, ...cable }) => {
+    const chemistry = CHEMISTRIES[id];
+    const cells = chemistry.cellsPer12V;
+    return { chemistry, cells, bankOhm: ohm, ...cable, cutOffV: cutOff * cells * chemistry.nominalCellV };
+  });
+
+describe('voltage under load, its edge and its power agree with one another', () => {
+  test.prop([circuits, between(1, 3000)])(
+    'at the edge of charge the voltage stands at the cut-off',
+    (circuit, powerW) => {
+      const edge = cutOffSoc(circuit, powerW);
+      if (edge <= 0 || edge >= 1) return;
+      const atEdge = voltageUnderLoad(circuit, edge, powerW);
+      // Where the bank collapses above the cut-off, the edge is the collapse itself.
+      if (atEdge !== null) expect(atEdge).toBeGreaterThanOrEqual(circuit.cutOffV - 1e-6);
+      const below = voltageUnderLoad(circuit, edge - 1e-6, powerW);
+      expect(below === null || below < circuit.cutOffV + 1e-6).toBe(true);
+    },
+  );
+  test.prop([circuits, between(0.05, 1)])(
+    'the power at which it would switch off puts the edge at that charge',
+    (circuit, soc) => {
+      const powerW = cutOffPowerW(circuit, soc);
+      if (powerW <= 0) return;
+      expect(cutOffSoc(circuit, powerW * 0.999)).toBeLessThanOrEqual(soc + 1e-6);
+      expect(cutOffSoc(circuit, powerW * 1.001)).toBeGreaterThanOrEqual(soc - 1e-6);
+    },
+  );
+  test.prop([circuits, between(0.05, 1), between(1, 2000)])(
+    'V · I is the power and what is lost on the way is I · R',
+    (circuit, soc, powerW) => {
+      const figure = sagFigure(circuit, soc, entered(powerW));
+      if (!figure) return;
+      const [openV, ohm] = figure.working.terms.map(({ value }) => value);
+      const amps = powerW / figure.value;
+      expect(openV! - amps * ohm!).toBeCloseTo(figure.value, 6);
+    },
+  );
+  test.prop([chemistryId, between(0.002, 0.02), between(5, 800), between(1.01, 2)])(
+    'down to a voltage: less can be used the larger the load and the higher the voltage',
+    (id, ohm, powerW, times) => {
+      const chemistry = CHEMISTRIES[id];
+      const posts = { chemistry, cells: chemistry.cellsPer12V, ohm: byDefault(ohm) };
+      const usable = (endV: number, watts: number) => usableToEndVoltage(posts, endV, entered(watts)).value;
+      const endV = posts.cells * chemistry.nominalCellV * 0.95;
+      expect(usable(endV, powerW * times)).toBeLessThanOrEqual(usable(endV, powerW) + 1e-9);
+      expect(usable(endV * 1.02, powerW)).toBeLessThanOrEqual(usable(endV, powerW) + 1e-9);
+    },
+  );
+});
+
+describe('how long agrees with how many days', () => {
+  test.prop([banks, between(1, 60)])(
+    'an even load runs as many hours as the bank lasts days, times 24',
+    (bank, dayAh) => {
+      const demand = demandOf(bank, { dayAh, inOneHour: false });
+      const itemised: Bank = { ...bank, lossSchool: 'itemised' };
+      const sized = sizeBank(itemised, demand, {});
+      const powerW = entered((dayAh * sized.nominalV.value) / 24);
+      const source = {
+        nominalV: sized.nominalV,
+        capacityAh: sized.capacityAh,
+        usableFraction: entered(bank.usableFraction),
+        peukertExponent: byDefault(sized.chemistry.peukertExponent),
+        leftFraction: byDefault(bank.ageingFraction * sized.coldFraction.value),
+      };
+      const { itemisedH } = runtimeOf(source, powerW, powerW, 0.15);
+      const days = sized.need!.autonomyDays.value;
+      const slow = (dayAh / 24) * 20 <= sized.capacityAh.value * source.leftFraction.value;
+      // Below the 20-hour rate the bank credits nothing and the runtime a little; above it each reckons Peukert in its own way: hour
+      // by hour against what the bank is rated at, or at the steady current against what is left of it.
+      expect(itemisedH.value / 24 / days).toBeGreaterThan(slow ? 1 - 1e-9 : 0.7);
+    },
+  );
+});
