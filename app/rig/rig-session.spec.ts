@@ -167,6 +167,18 @@ describe('the open rig', () => {
     expect(state()).toMatchObject({ conflict: null, rig: { name: 'Theirs' } });
     expect(localStorage.getItem(SPARE)).toBeNull();
   });
+  it('says that a spare could not be stored, and keeps it', async () => {
+    const { session, db, state } = begin();
+    await saveRig(db, sampleRig(), 0, 1, 'page one');
+    const spare = { version: RIG_VERSION, rig: { ...sampleRig(), name: 'Mine' }, revision: 1, writer: 'page one' };
+    localStorage.setItem(SPARE, JSON.stringify(spare));
+    db.rigs.hook('updating', () => {
+      throw new Error('no room');
+    });
+    await session.open('sample');
+    expect(state()).toMatchObject({ conflict: null, saving: { state: 'failed' }, rig: { name: 'Mine' } });
+    expect(localStorage.getItem(SPARE)).not.toBeNull();
+  });
   it('brings a spare of an older version up to date, and leaves one of a newer alone', async () => {
     const { session, db, state } = begin();
     await saveRig(db, sampleRig(), 0, 1, 'page one');

@@ -149,16 +149,7 @@ export class RigSession {
         this.store.dispatch(RigEvents.saved({ revision, atMs: Date.now() }));
       }
     } catch (error) {
-      if (error instanceof RigConflict && error.theirs) this.store.dispatch(RigEvents.conflictFound(error.theirs));
-      else {
-        const deleted = error instanceof RigConflict;
-        const says = deleted
-          ? 'another tab has deleted this rig'
-          : error instanceof Error
-            ? error.message
-            : String(error);
-        this.store.dispatch(RigEvents.saveFailed({ says }));
-      }
+      this.notSaved(error);
     } finally {
       this.writing = false;
     }
@@ -181,19 +172,32 @@ export class RigSession {
    * as it went; if another page wrote it, the person is asked, and the spare kept until there is an answer.
    */
   private async takeUp(spare: Spare, row: RigRow): Promise<void> {
-    const foreign = row.revision !== spare.revision && row.writer !== spare.writer;
-    try {
-      if (!foreign) {
-        const revision = await saveRig(this.storage.db, spare.rig, row.revision, Date.now(), this.writer);
-        dropSpare(spare.rig.id);
-        this.show(spare.rig, revision);
-        return;
-      }
-    } catch {
-      // Written or deleted in between, or not to be written: as if another page had been first.
+    if (row.revision !== spare.revision && row.writer !== spare.writer) {
+      this.show(spare.rig, spare.revision);
+      this.store.dispatch(RigEvents.conflictFound({ rig: row.rig, revision: row.revision }));
+      return;
     }
-    this.show(spare.rig, spare.revision);
-    this.store.dispatch(RigEvents.conflictFound({ rig: row.rig, revision: row.revision }));
+    try {
+      const revision = await saveRig(this.storage.db, spare.rig, row.revision, Date.now(), this.writer);
+      dropSpare(spare.rig.id);
+      this.show(spare.rig, revision);
+    } catch (error) {
+      this.show(spare.rig, row.revision);
+      this.notSaved(error);
+    }
+  }
+
+  private notSaved(error: unknown): void {
+    if (error instanceof RigConflict && error.theirs) this.store.dispatch(RigEvents.conflictFound(error.theirs));
+    else {
+      const deleted = error instanceof RigConflict;
+      const says = deleted
+        ? 'another tab has deleted this rig'
+        : error instanceof Error
+          ? error.message
+          : String(error);
+      this.store.dispatch(RigEvents.saveFailed({ says }));
+    }
   }
 }
 

@@ -3,6 +3,7 @@ import { chemistryOf, chemistryValue, curveValue } from '../cells/chemistry-of';
 import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
 import type { Bank, ChemistryEdits } from '../rig/bank';
 import {
+  agedCapacity,
   autonomy,
   bankCapacity,
   bankVoltage,
@@ -47,12 +48,10 @@ export function nominalVoltage(bank: Bank | null): Sourced {
   });
 }
 
-/** Works out a bank and, where the day is above zero, whether it carries it. */
-export function sizeBank(bank: Bank, demand: DayDemand, edits: ChemistryEdits): SizedBank {
-  const { battery, others } = bank;
-  const chemistry = chemistryOf(battery, edits);
-  const capacityAh = bankCapacity.figure({
-    parallelCount: entered(bank.parallelCount),
+/** Rated capacity of all strings. */
+export function capacityOf({ battery, parallelCount, others }: Bank): Figure {
+  return bankCapacity.figure({
+    parallelCount: entered(parallelCount),
     capacityAh: entered(battery.capacityAh, battery.name),
     othersAh:
       others.length === 0
@@ -62,6 +61,17 @@ export function sizeBank(bank: Bank, demand: DayDemand, edits: ChemistryEdits): 
             'mixed in',
           ),
   });
+}
+
+/** What age has left of it. */
+export const agedCapacityOf = (bank: Bank): Figure =>
+  agedCapacity.figure({ capacityAh: capacityOf(bank), ageingFraction: entered(bank.ageingFraction) });
+
+/** Works out a bank and, where the day is above zero, whether it carries it. */
+export function sizeBank(bank: Bank, demand: DayDemand, edits: ChemistryEdits): SizedBank {
+  const { battery } = bank;
+  const chemistry = chemistryOf(battery, edits);
+  const capacityAh = capacityOf(bank);
   const nominalV = nominalVoltage(bank) as Figure;
   const usualShare = chemistryValue(chemistry, 'usableFraction');
   const usableFraction = bank.usableFraction === usualShare.value ? usualShare : entered(bank.usableFraction);

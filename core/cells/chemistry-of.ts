@@ -10,7 +10,7 @@ export function chemistryOf(
   edits: ChemistryEdits,
 ): Chemistry {
   const laid = { ...edits[chemistryId], ...own };
-  const keys = Object.keys(laid) as (keyof ChemistryEdit)[];
+  const keys = ownKeys(laid);
   if (keys.length === 0) return CHEMISTRIES[chemistryId];
   return {
     ...CHEMISTRIES[chemistryId],
@@ -18,6 +18,10 @@ export function chemistryOf(
     ownSources: Object.fromEntries(keys.map((key) => [key, laid[key]!.source])),
   };
 }
+
+/** Which values an edit holds. */
+export const ownKeys = (edit: ChemistryEdit = {}): (keyof ChemistryEdit)[] =>
+  (Object.keys(edit) as (keyof ChemistryEdit)[]).filter((key) => edit[key] !== undefined);
 
 /** One of its values with where it comes from. */
 export const chemistryValue = (chemistry: Chemistry, key: PlainKey): Sourced => from(chemistry, key, chemistry[key]);

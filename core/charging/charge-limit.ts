@@ -1,6 +1,6 @@
 import { bankCurrentLimit } from '../bank/current-schools';
-import { sizeBank } from '../bank/size-bank';
-import { chemistryValue } from '../cells/chemistry-of';
+import { capacityOf } from '../bank/size-bank';
+import { chemistryOf, chemistryValue } from '../cells/chemistry-of';
 import { byDefault, entered, type Figure, type Sourced } from '../formula/figure';
 import { formula } from '../formula/formula';
 import type { Bank, ChemistryEdits } from '../rig/bank';
@@ -39,16 +39,13 @@ const ofChemistry = formula({
 export const sharedLimit = ({ sharedLimitA }: Pick<ChargingPlan, 'sharedLimitA'>): Sourced =>
   sharedLimitA === null ? byDefault(NONE_A, 'no limit set') : entered(sharedLimitA);
 
-const NOTHING_ASKED = { dayAh: byDefault(0), hoursWh: Array<number>(24).fill(0) };
-
 /** Largest current into a bank. A limit that nobody has stated does not bind. */
 export function chargeLimit(bank: Bank, plan: Pick<ChargingPlan, 'sharedLimitA'>, edits: ChemistryEdits): Figure {
   const { chargeA } = bank.battery;
-  const { capacityAh, chemistry } = sizeBank(bank, NOTHING_ASKED, edits);
   return smallest.figure({
     chemistryA: ofChemistry.figure({
-      capacityAh,
-      capPerH: chemistryValue(chemistry, 'acceptanceCapPerH'),
+      capacityAh: capacityOf(bank),
+      capPerH: chemistryValue(chemistryOf(bank.battery, edits), 'acceptanceCapPerH'),
     }),
     sheetA:
       chargeA === null

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { entered } from '../formula/figure';
 import type { Source } from '../rig/charging';
 import { newArray, newBank, newBattery, newSource } from '../rig/new-rig';
-import { leftForBank, runningCurrent } from './running-current';
+import { leftAlongCharge, leftForBank, runningCurrent } from './running-current';
 
 const bank = newBank(newBattery('b', 'flooded', 6, 200));
 const at = (source: Source, soc = 0.5) => runningCurrent(source, bank, {}, entered(14), soc);
@@ -52,4 +52,20 @@ describe('what is left for the bank', () => {
     expect(left.working.terms[0]!.working!.terms.map(({ says }) => says)).toEqual(['Roof', 'Mains']);
   });
   it('is nothing, not less, where the loads take more', () => expect(leftForBank(chargers, 40).value).toBe(0));
+});
+
+describe('what is left along a charge', () => {
+  it('is at each charge what is left for the bank there', () => {
+    const relay = {
+      ...newSource('engine', 'e'),
+      mode: { by: 'relay', alternatorV: 13.9, pathOhm: 0.02, limitA: 90 },
+    } as Source;
+    const sources = [sun(30), relay, { ...newSource('shore', 'm'), currentA: 10 } as Source];
+    const along = leftAlongCharge(sources, 2, 4, bank, {}, entered(14));
+    for (const soc of [0.1, 0.4, 0.7, 1]) {
+      const chargers = sources.map((source) => ({ name: source.name, currentA: at(source, soc) }));
+      expect(along(soc)).toBeCloseTo(leftForBank([...chargers, { name: '', currentA: entered(2) }], 4).value, 9);
+    }
+    expect(along(0.9)).toBeLessThan(along(0.3));
+  });
 });

@@ -88,3 +88,22 @@ export const leftForBank = (chargers: readonly { name: string; currentA: Sourced
     ),
     loadsA: entered(loadsA),
   });
+
+/** The same at each state of charge, as a bare number: what does not depend on it is worked out once. */
+export function leftAlongCharge(
+  sources: readonly Source[],
+  otherA: number,
+  loadsA: number,
+  bank: Bank,
+  edits: ChemistryEdits,
+  chargeV: Sourced,
+): (soc: number) => number {
+  const relays = sources.flatMap((one) => (one.kind === 'engine' && one.mode.by === 'relay' ? [one.mode] : []));
+  const steady = sources.filter((one) => one.kind !== 'engine' || one.mode.by !== 'relay');
+  const steadyA = steady.reduce((sum, one) => sum + runningCurrent(one, bank, edits, chargeV, 0).value, otherA);
+  return (soc) =>
+    left.of({
+      chargersA: relays.reduce((sum, mode) => sum + relayCurrent(mode, bank, edits, soc), steadyA),
+      loadsA,
+    });
+}

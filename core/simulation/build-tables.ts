@@ -1,10 +1,8 @@
-import { agedCapacity } from '../bank/bank-formulas';
-import { sizeBank } from '../bank/size-bank';
+import { agedCapacityOf } from '../bank/size-bank';
 import { chemistryOf } from '../cells/chemistry-of';
 import { interpolate } from '../cells/interpolate';
 import { chargeLimit } from '../charging/charge-limit';
 import { chargingVoltage } from '../charging/charging-voltage';
-import { byDefault, entered } from '../formula/figure';
 import { siteYear } from '../sources/site-year';
 import { daysAbout, MONTH_OF_DAY } from './calendar';
 import { firstDay } from './first-day';
@@ -18,7 +16,6 @@ import type { YearParts } from './year-parts';
 import { LEAST_TEMP, MOST_TEMP, type YearTables } from './year-tables';
 
 const DAYS_A_MONTH = 30.4;
-const NOTHING_ASKED = { dayAh: byDefault(0), hoursWh: Array<number>(24).fill(0) };
 
 /**
  * The year of a plan as tables. Null without a bank.
@@ -44,10 +41,7 @@ export function buildTables(parts: YearParts, cache: TableCache, change: WhatIf 
   const stillDays = daysAbout(change.month, change.stayPutDays);
 
   const tables: YearTables = {
-    capacityAh: agedCapacity.figure({
-      capacityAh: sizeBank(bank, NOTHING_ASKED, edits).capacityAh,
-      ageingFraction: entered(bank.ageingFraction),
-    }).value,
+    capacityAh: agedCapacityOf(bank).value,
     coulombicFraction: chemistry.coulombicFraction,
     acceptancePerH: chemistry.acceptancePerH,
     limitA: chargeLimit(bank, plan, edits).value,

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import { Store } from '@ngrx/store';
 import { CHEMISTRY_IDS, type Curve } from '@core/cells/chemistry';
 import { CHEMISTRIES } from '@core/cells/chemistry.data';
-import { chemistryOf, type CurveKey } from '@core/cells/chemistry-of';
+import { chemistryOf, type CurveKey, ownKeys } from '@core/cells/chemistry-of';
 import type { Battery, ChemistryEdit } from '@core/rig/bank';
 import type { Limit } from '@core/rig/limits';
 import { RigEdits } from '../../rig/rig-actions';
@@ -68,7 +68,7 @@ export class ChemistryPage {
   protected readonly own = computed<ChemistryEdit>(
     () => (this.model() ? this.model()!.battery.own : this.facts.edits()[this.chemistryId()]) ?? {},
   );
-  protected readonly edited = computed(() => Object.values(this.own()).filter((value) => value !== undefined).length);
+  protected readonly edited = computed(() => ownKeys(this.own()).length);
 
   /** Lithium is never charged below 0 °C, whatever a sheet may say. */
   protected limitOf({ key, limit }: ChemistryField): Limit {

@@ -103,24 +103,15 @@ const ROWS_MOST = 40;
         [value]="mine.source"
         (changed)="sourced.emit($event)"
       />
-      <button
-        class="btn"
-        type="button"
-        [attr.aria-label]="'Back to the usual: ' + field().says"
-        (click)="changed.emit({ curve: null, field: 'usual' })"
-      >
-        Back to the usual
-      </button>
-    } @else {
-      <button
-        class="btn"
-        type="button"
-        [attr.aria-label]="'Type in your own: ' + field().says"
-        (click)="changed.emit({ curve: usual(), field: 'own' })"
-      >
-        Type in your own
-      </button>
     }
+    <button
+      class="btn"
+      type="button"
+      [attr.aria-label]="turn() + ': ' + field().says"
+      (click)="changed.emit(own() ? { curve: null, field: 'usual' } : { curve: usual(), field: 'own' })"
+    >
+      {{ turn() }}
+    </button>
   `,
   styles: `
     :host {
@@ -177,6 +168,7 @@ export class CurveEditor {
   /** The new rows, null for the usual ones; and what of it was edited, for undo. */
   readonly changed = output<{ curve: Curve | null; field: string }>();
   readonly sourced = output<string>();
+  protected readonly turn = computed(() => (this.own() ? 'Back to the usual' : 'Type in your own'));
   protected readonly rows = computed<Curve>(() => this.own()?.value ?? this.usual());
 
   protected digits(value: number, { unit, decimals }: CurveAxis): string {

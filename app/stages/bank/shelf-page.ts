@@ -4,6 +4,7 @@ import { Store } from '@ngrx/store';
 import { GENERIC_BATTERIES } from '@core/bank/generic-batteries.data';
 import { CHEMISTRY_IDS, type ChemistryId } from '@core/cells/chemistry';
 import { CHEMISTRIES } from '@core/cells/chemistry.data';
+import { ownKeys } from '@core/cells/chemistry-of';
 import type { Unit } from '@core/quantity/unit';
 import type { Battery } from '@core/rig/bank';
 import { type Limit, LIMITS } from '@core/rig/limits';
@@ -96,8 +97,7 @@ export class ShelfPage {
   }
 
   protected ownValues({ own }: Battery): string {
-    const count = Object.values(own ?? {}).filter((value) => value !== undefined).length;
-    return count === 0 ? 'none yet' : String(count);
+    return String(ownKeys(own).length || 'none yet');
   }
 
   protected add(): void {

@@ -1,16 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
-import { Store } from '@ngrx/store';
-import { agedCapacity } from '@core/bank/bank-formulas';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { agedCapacityOf } from '@core/bank/size-bank';
 import { CHEMISTRIES } from '@core/cells/chemistry.data';
 import { chemistryOf } from '@core/cells/chemistry-of';
 import { chargeFigures } from '@core/charging/charge-figures';
-import { leftForBank, runningCurrent } from '@core/charging/running-current';
+import { leftAlongCharge, leftForBank, runningCurrent } from '@core/charging/running-current';
 import { singleCharge } from '@core/charging/single-charge';
-import { entered, type Figure, type Sourced } from '@core/formula/figure';
+import { entered } from '@core/formula/figure';
 import { formatNumber } from '@core/quantity/format';
-import type { Source } from '@core/rig/charging';
 import { LIMITS } from '@core/rig/limits';
-import { selectDerived } from '../../rig/rig-selectors';
 import { FigurePart } from '../../ui/figure';
 import { LineChart, type ChartLine } from '../../ui/line-chart';
 import { MarginContent } from '../../ui/margin-slot';
@@ -32,7 +29,6 @@ const MINUTES = { min: 1, max: 1440, integer: true };
 })
 export class OneChargePage {
   protected readonly facts = inject(ChargingFacts);
-  private readonly derived = inject(Store).selectSignal(selectDerived);
   protected readonly limits = LIMITS;
   protected readonly minutesLimit = MINUTES;
   protected readonly number = formatNumber;
@@ -47,35 +43,47 @@ export class OneChargePage {
     return bank ? chemistryOf(bank.battery, this.edits()) : CHEMISTRIES.lfp;
   });
   protected readonly capacityAh = computed(() => {
-    const [bank, sized] = [this.facts.bank(), this.derived()?.bank];
-    return bank && sized
-      ? agedCapacity.figure({ capacityAh: sized.capacityAh, ageingFraction: entered(bank.ageingFraction) })
-      : null;
+    const bank = this.facts.bank();
+    return bank && agedCapacityOf(bank);
   });
+  private readonly sources = computed(() => this.facts.plan()?.sources.filter(({ on }) => on) ?? []);
   /** What each source gives while it runs, at the start. */
   protected readonly offers = computed(() => {
-    const running = this.facts.plan()?.sources.filter(({ on }) => on) ?? [];
-    return running.map((source) => ({
+    const [bank, chargeV, soc] = [this.facts.bank(), this.facts.chargeV(), this.fromSoc()];
+    if (!bank || !chargeV) return [];
+    return this.sources().map((source) => ({
       id: source.id,
       name: source.name,
-      currentA: this.given(source, this.fromSoc()),
+      currentA: runningCurrent(source, bank, this.edits(), chargeV, soc),
     }));
   });
-  protected readonly on = linkedSignal<ReadonlySet<string>>(
+  /** The first, until others are picked; picks stand while the charge is changed. */
+  private readonly picked = signal<ReadonlySet<string> | null>(null);
+  protected readonly on = computed<ReadonlySet<string>>(
     () =>
+      this.picked() ??
       new Set(
-        this.offers()
+        this.sources()
           .slice(0, 1)
           .map(({ id }) => id),
       ),
   );
   protected readonly extraA = signal(0);
-  protected readonly offeredA = computed(() => this.offeredAt(this.fromSoc()));
+  protected readonly offeredA = computed(() => {
+    const running = this.offers().filter(({ id }) => this.on().has(id));
+    return leftForBank([...running, { name: 'any other', currentA: entered(this.extraA()) }], this.loadA());
+  });
   protected readonly run = computed(() => {
-    const [limitA, capacityAh] = [this.facts.limitA(), this.capacityAh()];
-    if (!limitA || !capacityAh) return null;
-    const at = (soc: number) => this.offeredAt(soc).value;
-    return singleCharge(this.chemistry(), capacityAh.value, this.fromSoc(), at, limitA.value, this.tempC());
+    const [bank, chargeV, limitA, capacityAh] = [
+      this.facts.bank(),
+      this.facts.chargeV(),
+      this.facts.limitA(),
+      this.capacityAh(),
+    ];
+    if (!bank || !chargeV || !limitA || !capacityAh) return null;
+    const running = this.sources().filter(({ id }) => this.on().has(id));
+    const offeredAt = leftAlongCharge(running, this.extraA(), this.loadA(), bank, this.edits(), chargeV);
+    return singleCharge(this.chemistry(), capacityAh.value, this.fromSoc(), offeredAt, limitA.value, this.tempC());
   });
   protected readonly figures = computed(() => {
     const [run, limitA, capacityAh] = [this.run(), this.facts.limitA(), this.capacityAh()];
@@ -144,21 +152,10 @@ export class OneChargePage {
   protected toggle(id: string): void {
     const on = new Set(this.on());
     if (!on.delete(id)) on.add(id);
-    this.on.set(on);
+    this.picked.set(on);
   }
 
   protected percent(soc: number): string {
     return `${formatNumber(100 * soc, 0)} %`;
-  }
-
-  private given(source: Source, soc: number): Sourced {
-    const [bank, chargeV] = [this.facts.bank(), this.facts.chargeV()];
-    return bank && chargeV ? runningCurrent(source, bank, this.edits(), chargeV, soc) : entered(0);
-  }
-
-  private offeredAt(soc: number): Figure {
-    const chosen = (this.facts.plan()?.sources ?? []).filter(({ id, on }) => on && this.on().has(id));
-    const chargers = chosen.map((source) => ({ name: source.name, currentA: this.given(source, soc) }));
-    return leftForBank([...chargers, { name: 'any other', currentA: entered(this.extraA()) }], this.loadA());
   }
 }

@@ -145,6 +145,18 @@ describe('one charge', () => {
     await page.type('Lasts', '60');
     expect(page.text('.gives')).toMatch(/^gives 30\.0 Ah: from 20 % to 35 %\.$/);
   });
+  it('keeps the chargers that were picked while the charge is typed', async () => {
+    const page = await openPage(
+      OneChargePage,
+      withSources([newSource('engine', 'drive'), newSource('shore', 'mains')]),
+    );
+    const boxes = () => [...page.element.querySelectorAll<HTMLInputElement>('.chargers input')];
+    boxes()[0]!.dispatchEvent(new Event('change'));
+    boxes()[1]!.dispatchEvent(new Event('change'));
+    await page.settle();
+    await page.type('From', '30');
+    expect(boxes().map(({ checked }) => checked)).toEqual([false, true]);
+  });
   it('takes lead hours for its last fifth', async () => {
     const rig = withSources([newSource('shore', 'mains')]);
     const bank = {

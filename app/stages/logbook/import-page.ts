@@ -111,8 +111,8 @@ export class ImportPage {
       return;
     }
     if (this.stopped) {
-      // The last row was read before the word to stop arrived.
-      await this.worker.api.discard(logId);
+      // The last row was read before the word to stop arrived. What cannot be taken out now is tidied at the next start.
+      await this.worker.api.discard(logId).catch(() => undefined);
       this.step.set({ at: 'mapping', file, look });
       return;
     }
