@@ -7,6 +7,8 @@ export interface AuditLine {
   /** The load's id, or "standby:" and the inverter's. */
   id: string;
   says: string;
+  /** The inverter that an AC load hangs on; null of a DC load, or where none is entered. */
+  inverterId: string | null;
   /** Of one piece while it runs, at the load. */
   powerW: Sourced;
   hoursPerDay: Sourced;
@@ -22,6 +24,8 @@ export interface AuditLine {
   hoursWh: number[];
   /** All its pieces running at once, at the bank, W. */
   runningW: number;
+  /** All its pieces on average while in service, as recorded, at the bank and at the load, W; null of a load that is not recorded. */
+  recordedW: { atBank: number; atLoad: number } | null;
   /** The same while they start. */
   startingW: number;
   /** Runs without a pause. */

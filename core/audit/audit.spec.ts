@@ -75,7 +75,7 @@ describe('how a load is known', () => {
   it('logged: 11 Ah a day of a 25.6 V bank, and its own low and high', () => {
     const logged = load({
       known: 'logged',
-      use: { by: 'logged', unit: 'Ah', low: 9, typical: 11, high: 16, days: 12 },
+      use: { by: 'logged', unit: 'Ah', side: 'bank', low: 9, typical: 11, high: 16, days: 12 },
     });
     const [line] = audit([logged]).lines;
     expect(line!.dayAh.value).toBeCloseTo(11, 12);
@@ -143,9 +143,13 @@ describe('the day by hours', () => {
     expect(sheet.hoursWh[18]).toBeCloseTo(10, 12);
     expect(sheet.peakHour).toEqual({ hour: 17, meanW: expect.closeTo(10, 9) });
   });
-  it('takes hours of one’s own', () => {
-    const weights = Array.from({ length: 24 }, (_, hour) => (hour === 3 ? 1 : 0));
-    expect(audit([load({ pattern: { by: 'hours', weights } })]).hoursWh[3]).toBeCloseTo(30, 12);
+  it('takes hours of one’s own, as far as they suffice', () => {
+    const at = (hours: number[]) => Array.from({ length: 24 }, (_, hour) => (hours.includes(hour) ? 1 : 0));
+    const hoursWh = (hours: number[]) => audit([load({ pattern: { by: 'hours', weights: at(hours) } })]).hoursWh;
+    expect(hoursWh([3, 4, 5])[3]).toBeCloseTo(10, 12);
+    expect(hoursWh([3, 4, 5])[6]).toBe(0);
+    expect(hoursWh([3])[3]).toBeCloseTo(10, 12);
+    expect(hoursWh([3])[6]).toBeCloseTo(20 / 23, 12);
   });
 });
 
@@ -221,3 +225,109 @@ test.prop([fc.array(anyLoad, { maxLength: 12 })])(
     }
   },
 );
+
+describe('an inverter and what is behind it', () => {
+  const bench = [0, 100, 400, 900, 1600].map((acW) => ({
+    acW,
+    dcV: 25,
+    dcA: (9 + 1.04 * acW + 1e-4 * acW * acW) / 25,
+  }));
+  const onBench: Inverter = { ...newInverter('inv'), bench, switched: 'when-needed' };
+  const quarter = (powerW: number): Load['use'] => ({
+    by: 'timed',
+    hoursPerDay: 24,
+    recording: {
+      from: 'table',
+      atMs: 0,
+      states: [
+        { name: 'off', powerW: 0 },
+        { name: 'on', powerW },
+      ],
+      spans: Array.from({ length: 16 }, (_, k) => ({ state: k % 2, seconds: k % 2 ? 900 : 2700 })),
+    },
+  });
+  it('loses by each state, not by their mean: a quarter of the time at 1000 W draws 0.25 · (1040 + 100) W', () => {
+    const [line] = audit([load({ supply: 'ac', known: 'timed', use: quarter(1000) })], [onBench]).lines;
+    expect(line!.dayWh.value).toBeCloseTo(0.25 * 1140 * 24, 4);
+    expect(line!.recordedW).toEqual({ atBank: expect.closeTo(285, 6), atLoad: expect.closeTo(250, 9) });
+  });
+  it('does the same for a compressor that runs more in the warm, up to never pausing', () => {
+    const warm = (ambientTempC: number) =>
+      audit(
+        [
+          load({
+            supply: 'ac',
+            known: 'timed',
+            use: quarter(1000),
+            climate: { by: 'compressor', setTempC: 5, refTempC: 20 },
+          }),
+        ],
+        [onBench],
+        { ambientTempC },
+      ).lines[0]!.dayWh.value;
+    expect(warm(35)).toBeCloseTo(2 * 0.25 * 1140 * 24, 3);
+    expect(warm(70)).toBeCloseTo(1140 * 24, 3);
+  });
+  it('one pair is not counted twice: 100 W draw the 122 W that were measured, standby among them', () => {
+    const onePair: Inverter = { ...newInverter('inv'), standbyW: 12, bench: [{ acW: 100, dcV: 25, dcA: 4.88 }] };
+    const sheet = audit([load({ supply: 'ac', power: { by: 'watts', powerW: 100 } })], [onePair]);
+    expect(sheet.peakW.value).toBeCloseTo(122, 9);
+  });
+  it('counts the standby as a standing loss where it is left on, and not where it is switched on when needed', () => {
+    const standing = (switched: Inverter['switched']) =>
+      audit([load({ supply: 'ac' })], [{ ...inverter, switched }]).standingAh.value;
+    expect(standing('left-on')).toBeCloseTo(120 / 25.6, 12);
+    expect(standing('when-needed')).toBe(0);
+  });
+  it('asks on which side Wh were logged: 1200 Wh at the load are 1500 before an inverter of 0.8', () => {
+    const use = { by: 'logged', unit: 'Wh', low: 900, typical: 1200, high: 1500, days: 9 } as const;
+    const sheet = (side: 'bank' | 'load', supply: Load['supply'], unit: 'Wh' | 'Ah' = 'Wh') =>
+      audit([load({ supply, known: 'logged', use: { ...use, side, unit } })], [inverter]).lines[0]!;
+    expect(sheet('bank', 'ac').dayWh.value).toBe(1200);
+    expect(sheet('load', 'ac').dayWh.value).toBeCloseTo(1500, 9);
+    expect(sheet('load', 'ac').highAh).toBeCloseTo(1875 / 25.6, 9);
+    expect(sheet('load', 'dc').dayWh.value).toBe(1200);
+    expect(sheet('load', 'ac', 'Ah').dayAh.value).toBeCloseTo(1200, 9);
+  });
+});
+
+describe('what is possible', () => {
+  const line = (more: Partial<Load>) => audit([load(more)]).lines[0]!;
+  it('hours beyond those of the pattern go to the rest of the day: 100 W for 20 h never draw 500 W', () => {
+    const meals = line({
+      power: { by: 'watts', powerW: 100 },
+      use: { by: 'hours', hoursPerDay: 20 },
+      pattern: { by: 'named', id: 'meals' },
+    });
+    expect(Math.max(...meals.hoursWh)).toBeCloseTo(100, 9);
+    expect(meals.hoursWh.reduce((sum, wh) => sum + wh, 0)).toBeCloseTo(2000, 9);
+    expect(meals.hoursWh[12]).toBeCloseTo(100, 9);
+    expect(meals.hoursWh[3]).toBeCloseTo((100 * 16) / 20, 9);
+  });
+  it('the high day of a nameplate at 100 % duty is the nameplate, at half duty half as much again', () => {
+    const high = (use: Load['use'], known: Load['known'] = 'nameplate') => {
+      const one = line({ known, use });
+      return one.highAh / one.dayAh.value;
+    };
+    expect(high({ by: 'share', dutyFraction: 1 })).toBeCloseTo(1, 12);
+    expect(high({ by: 'hours', hoursPerDay: 20 })).toBeCloseTo(1.2, 12);
+    expect(high({ by: 'hours', hoursPerDay: 12 })).toBeCloseTo(1.5, 12);
+    expect(high({ by: 'always' })).toBe(1);
+    expect(high({ by: 'share', dutyFraction: 1 }, 'clamp')).toBeCloseTo(1.1, 12);
+  });
+  it('a log of 0, 0 and 1200 Wh has a high day of 1200 Wh', () => {
+    const rare = line({
+      known: 'logged',
+      use: { by: 'logged', unit: 'Wh', side: 'bank', low: 0, typical: 0, high: 1200, days: 30 },
+    });
+    expect([rare.lowAh, rare.dayAh.value, rare.highAh]).toEqual([0, 0, expect.closeTo(1200 / 25.6, 9)]);
+    expect(
+      audit([
+        load({
+          known: 'logged',
+          use: { by: 'logged', unit: 'Wh', side: 'bank', low: 0, typical: 0, high: 1200, days: 30 },
+        }),
+      ]).allHighAh.value,
+    ).toBeCloseTo(1200 / 25.6, 9);
+  });
+});

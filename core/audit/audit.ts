@@ -14,11 +14,12 @@ import {
   loadDay,
   loggedDay,
   loggedFromAh,
+  loggedThroughInverter,
   powerFromVoltsAmps,
   runningHours,
   warmedMean,
 } from './load-formulas';
-import { hourShares } from './pattern';
+import { shareOfHours, spreadHours } from './pattern';
 import { recordedBy, type RecordingSummary, summarise } from './recording';
 import { spreadOf } from './spread';
 
@@ -46,6 +47,8 @@ export interface Audit {
 }
 
 const DAY_H = 24;
+/** W, at which an inverter is judged for a load that was logged but of unknown power. */
+const SMALL_LOAD_W = 50;
 
 /**
  * The day's consumption of a rig.
@@ -133,16 +136,16 @@ function auditLine(load: Load, model: InverterModel, plan: AuditPlan, nominalV: 
   const runningW = powerOf(load, recording, key);
   const atBank = (powerW: Sourced) => (load.supply === 'ac' ? model.drawOf(powerW, key) : powerW);
 
-  const meanW = recording ? warmed(recording, climate, key) : runningW;
-  const hours = hoursOf(load, key);
   const isMean = recording !== null && load.climate.by === 'compressor';
+  const recorded = recording && recordedMeans(recording, { atBank, climate: isMean ? climate : null, key });
+  const hours = hoursOf(load, key);
   const hoursPerDay = load.climate.by === 'none' || isMean ? hours : runningHours.figure({ hours, climate }, { key });
   const dayWh =
     use.by === 'logged'
-      ? loggedDay.figure({ loggedWh: loggedWh(use, nominalV, key), daysFraction, climate }, { key, says })
+      ? loggedDay.figure({ loggedWh: loggedWh(load, use, model, nominalV), daysFraction, climate }, { key, says })
       : loadDay.figure(
           {
-            powerAtBankW: atBank(isMean ? meanW : recording ? recording.meanW : runningW),
+            powerAtBankW: recorded ? recorded.atBank : atBank(runningW),
             quantity: entered(load.quantity),
             hoursPerDay,
             daysFraction,
@@ -150,24 +153,34 @@ function auditLine(load: Load, model: InverterModel, plan: AuditPlan, nominalV: 
           { key, says },
         );
   const dayAh = toAh(dayWh, nominalV, key, says);
-  const spread = spreadOf(load, recording);
+  const spread = spreadOf(load, recording, hoursPerDay.value);
   const onDayAh = daysFraction.value > 0 ? dayAh.value / daysFraction.value : 0;
+  // Of a log that was typically idle, low and high are what was seen; they are no shares of nothing.
+  const loggedAh = use.by === 'logged' ? seenAh(load, use, model, nominalV, climate.value) : null;
   const pieces = load.quantity * atBank(runningW).value;
   const standing = use.by === 'always' && load.climate.by === 'none' && load.daysPerWeek === 7;
-  const shares = use.by === 'always' ? hourShares({ by: 'named', id: 'all-day' }) : hourShares(load.pattern);
+  const onDayWh = onDayAh * nominalV.value;
+  const runsH = use.by === 'logged' ? loggedHours(onDayWh, pieces) : hoursPerDay.value;
+  const onHours = runsH === null ? shareOfHours(load) : spreadHours(shareOfHours(load), runsH);
+  const onInAll = onHours.reduce((sum, share) => sum + share, 0);
   return {
     id: key,
     says,
+    inverterId: load.supply === 'ac' && model.id !== '' ? model.id : null,
     powerW: runningW,
     hoursPerDay,
     dayWh,
     dayAh,
     daysFraction: daysFraction.value,
     spread,
-    lowAh: onDayAh * spread.lowFraction,
-    highAh: onDayAh * spread.highFraction,
-    hoursWh: shares.map((share) => share * dayWh.value),
+    lowAh: loggedAh?.low ?? onDayAh * spread.lowFraction,
+    highAh: loggedAh?.high ?? onDayAh * spread.highFraction,
+    hoursWh: onHours.map((share) => (onInAll > 0 ? (share / onInAll) * dayWh.value : 0)),
     runningW: pieces,
+    recordedW: recorded && {
+      atBank: recorded.atBank.value * load.quantity,
+      atLoad: recorded.atLoad.value * load.quantity,
+    },
     startingW: pieces * load.surgeFactor,
     standing,
     recording,
@@ -195,9 +208,35 @@ function powerOf(load: Load, recording: RecordingSummary | null, key: string): S
   );
 }
 
-function warmed(recording: RecordingSummary, climate: Sourced, key: string): Sourced {
-  const runningW = measured(Math.max(...recording.states.map((state) => state.powerW)));
-  return warmedMean.figure({ meanW: recording.meanW, climate, runningW }, { key });
+type AtBank = (powerW: Sourced) => Sourced;
+
+/**
+ * Mean power as recorded, at the load and at the bank. What an inverter loses bends with the power, so each state is taken to
+ * the bank by itself and the mean made there. @param climate  of a compressor, which runs more in the warm; null: as recorded
+ */
+function recordedMeans(
+  recording: RecordingSummary,
+  { atBank, climate, key }: { atBank: AtBank; climate: Sourced | null; key: string },
+): { atBank: Sourced; atLoad: Sourced } {
+  const strongestW = measured(Math.max(...recording.states.map((state) => state.powerW)));
+  const bankW = sumFigure(
+    {
+      id: `audit.recorded-at-bank:${key}`,
+      says: 'recorded mean, at the bank',
+      unit: 'W',
+      source: 'what each state draws at the bank × its share of the time',
+    },
+    recording.states.map(({ name, powerW, fraction }) => {
+      const drawW = atBank(measured(powerW, name));
+      const note = `${formatNumber(fraction * 100, 1)} % of the time at ${formatNumber(drawW.value, 1)} W`;
+      return { says: name || 'state', unit: 'W', ...computed(drawW.value * fraction, note), working: drawW.working };
+    }),
+  );
+  if (climate === null) return { atBank: bankW, atLoad: recording.meanW };
+  return {
+    atBank: warmedMean.figure({ meanW: bankW, climate, runningW: atBank(strongestW) }, { key: `${key}:bank` }),
+    atLoad: warmedMean.figure({ meanW: recording.meanW, climate, runningW: strongestW }, { key }),
+  };
 }
 
 function hoursOf({ use }: Load, key: string): Sourced {
@@ -215,10 +254,34 @@ function hoursOf({ use }: Load, key: string): Sourced {
   }
 }
 
-function loggedWh(use: Extract<Load['use'], { by: 'logged' }>, nominalV: Sourced, key: string): Sourced {
+type Logged = Extract<Load['use'], { by: 'logged' }>;
+
+/** Logged energy a day as the bank sees it. */
+function loggedWh(load: Load, use: Logged, model: InverterModel, nominalV: Sourced): Sourced {
   const logged = measured(use.typical, `${formatNumber(use.days, 0)} days logged`);
-  return use.unit === 'Wh' ? logged : loggedFromAh.figure({ loggedAh: logged, nominalV }, { key });
+  if (use.unit === 'Ah') return loggedFromAh.figure({ loggedAh: logged, nominalV }, { key: load.id });
+  if (load.supply === 'dc' || use.side === 'bank') return logged;
+  return loggedThroughInverter.figure({ loggedWh: logged, drawFraction: drawFraction(load, model) }, { key: load.id });
 }
+
+/** What the log saw at its least and at its most, on a day of use, Ah of the bank. */
+function seenAh(load: Load, use: Logged, model: InverterModel, nominalV: Sourced, climate: number) {
+  const ah = (typical: number) =>
+    (loggedWh(load, { ...use, typical }, model, nominalV).value * climate) / nominalV.value;
+  return { low: ah(use.low), high: ah(use.high) };
+}
+
+/** W before the inverter for one behind it, at what the load draws; where that is not known, at a small load. */
+function drawFraction(load: Load, model: InverterModel): Sourced {
+  const runningW = powerOf(load, null, load.id).value;
+  const atW = runningW > 0 ? runningW : SMALL_LOAD_W;
+  const drawW = model.drawOf(measured(atW, load.name), load.id);
+  return { ...computed(drawW.value / atW, `${model.name} at ${formatNumber(atW, 0)} W`), working: drawW.working };
+}
+
+/** Hours that a logged day takes at what the load draws; null where that is not known: then its pattern alone says when. */
+const loggedHours = (onDayWh: number, runningW: number): number | null =>
+  runningW > 0 ? Math.min(24, onDayWh / runningW) : null;
 
 function standbyLine(use: InverterUse, nominalV: Sourced): AuditLine {
   const says = `${use.name}, standby`;
@@ -228,6 +291,7 @@ function standbyLine(use: InverterUse, nominalV: Sourced): AuditLine {
   return {
     id: key,
     says,
+    inverterId: null,
     powerW: use.standbyW,
     hoursPerDay: use.hoursOn,
     dayWh,
@@ -239,7 +303,9 @@ function standbyLine(use: InverterUse, nominalV: Sourced): AuditLine {
     hoursWh: use.onFractions.map((fraction) => fraction * use.standbyW.value),
     runningW: use.standbyW.value,
     startingW: use.standbyW.value,
-    standing: true,
+    recordedW: null,
+    // One that is switched on when needed costs its standby, but not all the time.
+    standing: use.leftOn,
     recording: null,
   };
 }

@@ -19,20 +19,22 @@ const OTHERS_WANTED = 4;
 const MAD_TO_SIGMA = 1.4826;
 
 /**
- * Least squares through the pairs of a bench test, with no negative term. One pair gives a ratio; two or more, or pairs of
- * fewer than three different powers, a straight line; else the curve. Points that stand off are named, and stay in the fit.
+ * Least squares through the pairs of a bench test, with no negative term. Pairs of one power give a ratio beside the standby of
+ * the sheet, pairs of two powers a straight line, else the curve. Points that stand off are named, and stay in the fit.
  * Leaves out: power factor, the battery's voltage, the inverter's own warmth.
- * @param pairs  any order; null is returned for none, or none with power
+ * @param pairs          any order; null is returned for none, or none with power
+ * @param sheetStandbyW  W, ≥ 0
  * @source  normal equations; non-negative least squares by trying every set of active terms
  */
-export function fitInverter(pairs: readonly BenchPair[]): InverterFit | null {
+export function fitInverter(pairs: readonly BenchPair[], sheetStandbyW: number): InverterFit | null {
   const points = pairs.map(({ acW, dcV, dcA }) => ({ acW, dcW: dcV * dcA }));
   if (!points.some(({ acW, dcW }) => acW > 0 && dcW > 0)) return null;
   const powers = new Set(points.map(({ acW }) => acW)).size;
-  const terms = powers >= 3 ? [0, 1, 2] : powers === 2 ? [0, 1] : [1];
+  if (powers === 1) return ratioBeside(points, sheetStandbyW);
+  const terms = powers >= 3 ? [0, 1, 2] : [0, 1];
   const fit = nonNegativeFit(points, terms);
   const [a, b, c] = fit;
-  const kind = powers >= 3 ? 'curve' : powers === 2 ? 'line' : 'ratio';
+  const kind = powers >= 3 ? 'curve' : 'line';
   return {
     kind,
     a,
@@ -44,6 +46,18 @@ export function fitInverter(pairs: readonly BenchPair[]): InverterFit | null {
       outlier: standsOff(points, k, terms),
     })),
   };
+}
+
+/**
+ * One power alone tells nothing of the standby, but what was measured before the inverter holds it: the sheet's is taken off, as
+ * far as there is any loss, and the rest is a ratio.
+ */
+function ratioBeside(points: readonly { acW: number; dcW: number }[], sheetStandbyW: number): InverterFit {
+  const acW = points[0]!.acW;
+  const dcW = points.reduce((sum, point) => sum + point.dcW, 0) / points.length;
+  const a = Math.min(sheetStandbyW, Math.max(0, dcW - acW));
+  const b = (dcW - a) / acW;
+  return { kind: 'ratio', a, b, c: 0, points: points.map((point) => ({ ...point, fittedW: dcW, outlier: false })) };
 }
 
 /** Whether a point lies far off the curve through all the others, by the measure of how those scatter about it. */

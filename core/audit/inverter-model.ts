@@ -46,12 +46,12 @@ const byBench = formula({
 
 /** The model of an inverter: its bench test where there is one, else its sheet. @param inverter null: a default one */
 export function inverterModel(inverter: Inverter | null): InverterModel {
-  const fit = inverter ? fitInverter(inverter.bench) : null;
+  const fit = inverter ? fitInverter(inverter.bench, inverter.standbyW) : null;
   const id = inverter?.id ?? '';
   const name = inverter?.name || 'Inverter';
   if (inverter && fit) {
     const note = `${name}, ${fit.points.length} bench pairs`;
-    const standbyW = fit.kind === 'ratio' ? entered(inverter.standbyW, name) : measured(fit.a, note);
+    const standbyW = fit.kind === 'ratio' ? entered(fit.a, name) : measured(fit.a, note);
     return {
       id,
       name,

@@ -4,13 +4,14 @@ import type { Load } from '../rig/load';
 import type { AuditLine } from './audit-line';
 import type { InverterModel } from './inverter-model';
 import { ampHoursOfDay, inverterStandbyDay } from './load-formulas';
-import { hourShares } from './pattern';
+import { hourShares, shareOfHours, spreadHours } from './pattern';
 
 export type InverterProblem = { code: 'over-continuous' | 'over-surge'; neededW: number; ratedW: number };
 
 /** How an inverter is used, and what the two ways of switching it would cost. */
 export interface InverterUse extends Pick<InverterModel, 'id' | 'name' | 'fit' | 'standbyW' | 'efficiencyAt'> {
   hoursOn: Sourced;
+  leftOn: boolean;
   /** Share of each hour of the clock in which it is on. */
   onFractions: number[];
   leftOnAh: Figure;
@@ -56,6 +57,7 @@ export function inverterUse(
     fit: model.fit,
     standbyW: model.standbyW,
     efficiencyAt: (acW) => model.efficiencyAt(acW),
+    leftOn: isLeftOn,
     hoursOn: isLeftOn ? leftOn : asNeeded,
     onFractions: isLeftOn ? spreadHours(dayTime, inverter.hoursOnPerDay) : needed,
     leftOnAh: ahOf(entered(24, 'left on all day'), 'left-on', 'standby, left on all day'),
@@ -67,22 +69,13 @@ export function inverterUse(
 
 /** Share of each hour in which at least one load runs, loads being independent of each other: 1 − Π(1 − own share). */
 function neededFractions(served: readonly { load: Load; line: AuditLine }[]): number[] {
+  const spreads = served.map(({ load, line }) => spreadHours(shareOfHours(load), line.hoursPerDay.value));
   return Array.from({ length: 24 }, (_, hour) => {
-    const idle = served.reduce((product, { load, line }) => {
-      const hours = line.hoursPerDay.value * line.daysFraction;
-      const shares = load.use.by === 'always' ? hourShares({ by: 'named', id: 'all-day' }) : hourShares(load.pattern);
-      return product * (1 - Math.min(1, hours * shares[hour]!));
+    const idle = served.reduce((product, { line }, k) => {
+      return product * (1 - line.daysFraction * spreads[k]![hour]!);
     }, 1);
     return 1 - idle;
   });
-}
-
-/** So many hours over the pattern's hours, none of them more than whole; what is left over goes to the other hours. */
-function spreadHours(shares: readonly number[], hours: number): number[] {
-  const first = shares.map((share) => Math.min(1, share * hours));
-  const left = hours - first.reduce((sum, fraction) => sum + fraction, 0);
-  const room = first.reduce((sum, fraction) => sum + 1 - fraction, 0);
-  return room > 0 && left > 1e-9 ? first.map((fraction) => fraction + (left * (1 - fraction)) / room) : first;
 }
 
 /** What the inverters draw together at their continuous ratings, W; null where no sheet gives one. */

@@ -86,6 +86,19 @@ export const loggedFromAh = formula({
   source: 'Wh = Ah · V, with the chemistry’s nominal voltage',
 });
 
+export const loggedThroughInverter = formula({
+  id: 'audit.logged-ac',
+  says: 'logged a day, at the bank',
+  unit: 'Wh',
+  words: 'energy logged at the load × watts before the inverter for one behind it',
+  terms: {
+    loggedWh: { says: 'logged at the load', unit: 'Wh' },
+    drawFraction: { says: 'before for one behind', unit: 'Ratio' },
+  },
+  compute: ({ loggedWh, drawFraction }) => loggedWh * drawFraction,
+  source: 'the inverter at what the load draws; its standby stands in its own row',
+});
+
 export const inverterStandbyDay = formula({
   id: 'audit.inverter-wh',
   says: 'inverter standby a day',

@@ -1,4 +1,4 @@
-import { byDefault, computed, type Figure } from '../formula/figure';
+import { byDefault, computed, type Figure, type Sourced } from '../formula/figure';
 import { formula } from '../formula/formula';
 import type { AuditPlan } from '../rig/load';
 import type { Audit } from './audit';
@@ -53,7 +53,7 @@ export function sizingDay(
   audit: Audit,
   plan: AuditPlan,
   quantiles: DayQuantiles | null,
-): { dayAh: Figure; hoursWh: number[] } {
+): { dayAh: Figure; hoursWh: number[]; atV: Sourced } {
   const dayAh =
     plan.sizeFor === 'all-high'
       ? audit.allHighAh
@@ -61,5 +61,5 @@ export function sizingDay(
         ? quantileFigures(audit, quantiles).p90Ah
         : audit.dayAh;
   const scale = audit.dayAh.value > 0 ? dayAh.value / audit.dayAh.value : 1;
-  return { dayAh, hoursWh: audit.hoursWh.map((wh) => wh * scale) };
+  return { dayAh, hoursWh: audit.hoursWh.map((wh) => wh * scale), atV: audit.nominalV };
 }

@@ -3,7 +3,7 @@ import { byDefault, entered } from '../formula/figure';
 import { newLoad, newRig } from '../rig/new-rig';
 import type { Load, Recording } from '../rig/load';
 import { auditDay } from './audit';
-import { drawTogether, steadyDraw } from './steady-draw';
+import { steadyDraw } from './running';
 import { worthOfHalving } from './worth';
 
 const load = (id: string, powerW: number, hoursPerDay: number, more: Partial<Load> = {}): Load => ({
@@ -61,15 +61,5 @@ describe('what loads draw while they are in use', () => {
     };
     const [fridge] = linesOf(load('fridge', 50, 24, { use: { by: 'timed', recording, hoursPerDay: 24 } }));
     expect(steadyDraw(fridge!, 1, true).atLoadW).toBeCloseTo((50 * 10 + 2 * 20) / 30, 6);
-  });
-  it('adds up', () => {
-    const all = drawTogether(
-      [
-        { atBankW: 22, atLoadW: 20 },
-        { atBankW: 5, atLoadW: 5 },
-      ],
-      'two loads',
-    );
-    expect([all.atBankW.value, all.atLoadsW.value, all.atBankW.note]).toEqual([27, 25, 'two loads']);
   });
 });

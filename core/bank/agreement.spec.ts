@@ -3,8 +3,9 @@ import { describe, expect } from 'vitest';
 import { CHEMISTRY_IDS } from '../cells/chemistry';
 import { CHEMISTRIES } from '../cells/chemistry.data';
 import { byDefault, entered } from '../formula/figure';
-import type { Bank } from '../rig/bank';
+import { type Bank, LOSS_SCHOOLS } from '../rig/bank';
 import { newBank, newBattery } from '../rig/new-rig';
+import { configurations } from './configurations';
 import { usableToEndVoltage } from './end-voltage';
 import { runtimeOf } from './runtime';
 import { cutOffPowerW, cutOffSoc, type SagCircuit, sagFigure, voltageUnderLoad } from './sag';
@@ -24,7 +25,7 @@ const banks: fc.Arbitrary<Bank> = fc
     ageingFraction: between(0.6, 1),
     coldestTempC: between(-15, 30),
     autonomyDays: between(0.5, 6),
-    lossSchool: fc.constantFrom('itemised' as const, 'flat' as const),
+    lossSchool: fc.constantFrom(...LOSS_SCHOOLS),
   })
   .map(({ chemistryId: id, capacityAh, seriesCount, parallelCount, ...more }) => ({
     ...newBank(newBattery('b', id, CHEMISTRIES[id].cellsPer12V, capacityAh), seriesCount, parallelCount),
@@ -58,7 +59,7 @@ describe('need, bank and days agree with one another', () => {
   test.prop([banks, days])('the way of the need, factor by factor, ends where the need stands', (bank, day) => {
     const demand = demandOf(bank, day);
     const sized = sizeBank(bank, demand, {});
-    const steps = requirementSteps(bank, demand, sized.nominalV.value, sized.chemistry, bank.lossSchool);
+    const steps = requirementSteps(bank, demand, sized.nominalV, sized.chemistry, bank.lossSchool);
     expect(steps.at(-1)!.afterAh / sized.need!.requiredAh.value).toBeCloseTo(1, 8);
     expect(steps.reduce((sum, { addsAh }) => sum + addsAh, 0) / steps.at(-1)!.afterAh).toBeCloseTo(1, 9);
   });
@@ -135,12 +136,11 @@ describe('voltage under load, its edge and its power agree with one another', ()
 });
 
 describe('how long agrees with how many days', () => {
-  test.prop([banks, between(1, 60)])(
-    'an even load runs as many hours as the bank lasts days, times 24',
+  test.prop([banks, between(1, 600)])(
+    'an even load runs as many hours as the bank lasts days, times 24, in every school',
     (bank, dayAh) => {
       const demand = demandOf(bank, { dayAh, inOneHour: false });
-      const itemised: Bank = { ...bank, lossSchool: 'itemised' };
-      const sized = sizeBank(itemised, demand, {});
+      const sized = sizeBank(bank, demand, {});
       const powerW = entered((dayAh * sized.nominalV.value) / 24);
       const source = {
         nominalV: sized.nominalV,
@@ -149,12 +149,48 @@ describe('how long agrees with how many days', () => {
         peukertExponent: byDefault(sized.chemistry.peukertExponent),
         leftFraction: byDefault(bank.ageingFraction * sized.coldFraction.value),
       };
-      const { itemisedH } = runtimeOf(source, powerW, powerW, 0.15);
-      const days = sized.need!.autonomyDays.value;
-      const slow = (dayAh / 24) * 20 <= sized.capacityAh.value * source.leftFraction.value;
-      // Below the 20-hour rate the bank credits nothing and the runtime a little; above it each reckons Peukert in its own way: hour
-      // by hour against what the bank is rated at, or at the steady current against what is left of it.
-      expect(itemisedH.value / 24 / days).toBeGreaterThan(slow ? 1 - 1e-9 : 0.7);
+      const hours = runtimeOf(source, powerW, powerW, bank.flatLossFraction).hours[bank.lossSchool];
+      expect(hours.value / 24 / sized.need!.autonomyDays.value).toBeCloseTo(1, 9);
     },
   );
+});
+
+describe('arrangements agree with the bank', () => {
+  test.prop([banks, days])(
+    'the same battery, series and parallel need the same capacity in every school',
+    (bank, day) => {
+      const demand = { ...demandOf(bank, day), atV: sizeBank(bank, demandOf(bank, day), {}).nominalV };
+      const { need, nominalV } = sizeBank(bank, demand, {});
+      const found = configurations(
+        [bank.battery],
+        {
+          ...demand,
+          blocks: bank.seriesCount,
+          autonomyDays: bank.autonomyDays,
+          peakW: 100,
+          chargeAt: () => null,
+          p50DayAh: demand.dayAh,
+          p90DayAh: demand.dayAh,
+          inverterW: null,
+          school: 'sum',
+          losses: bank,
+          usableOf: () => bank.usableFraction,
+        },
+        {},
+      );
+      for (const one of found) {
+        expect(one.nominalV).toBeCloseTo(nominalV.value, 9);
+        expect(one.requiredAh.value / need!.requiredAh.value).toBeCloseTo(1, 9);
+      }
+    },
+  );
+  test.prop([banks, days])('at twice the voltage the same day takes half the amp-hours', (bank, day) => {
+    const demand = demandOf(bank, day);
+    const plain: Bank = { ...bank, lossSchool: 'plain' };
+    const atV = sizeBank(plain, demand, {}).nominalV;
+    const twice = { ...plain, seriesCount: plain.seriesCount * 2 };
+    const [once, doubled] = [plain, twice].map((one) => sizeBank(one, { ...demand, atV }, {}).need!);
+    expect(doubled!.requiredAh.value / once!.requiredAh.value).toBeCloseTo(0.5, 9);
+    expect(doubled!.autonomyDays.value / once!.autonomyDays.value).toBeCloseTo(2, 9);
+  });
 });

@@ -94,6 +94,18 @@ export const flatLeft = formula({
   source: 'school of the flat loss: one share off for ageing, cold and speed together',
 });
 
+/** School "plain": nothing off. */
+export const plainLeft = formula({
+  id: 'bank.left',
+  says: 'what losses leave',
+  unit: 'Fraction',
+  words: 'everything: nothing is taken off',
+  terms: {},
+  compute: () => 1,
+  source: 'plain school: usable amp-hours ÷ amperes',
+  leavesOut: 'age, cold and fast draws',
+});
+
 export const requiredCapacity = formula({
   id: 'bank.required',
   says: 'needed at the 20-hour rate',
@@ -108,6 +120,20 @@ export const requiredCapacity = formula({
   compute: ({ dayAh, autonomyDays, usableFraction, leftFraction }) =>
     (dayAh * autonomyDays) / (usableFraction * leftFraction),
   source: 'usable-share sizing',
+});
+
+export const dayOfOtherBank = formula({
+  id: 'bank.day-at-voltage',
+  says: 'day it is sized for',
+  unit: 'Ah',
+  words: 'Ah a day × voltage they were reckoned at ÷ voltage of this bank',
+  terms: {
+    dayAh: { says: 'day, as audited', unit: 'Ah' },
+    atV: { says: 'voltage of the audit', unit: 'V' },
+    nominalV: { says: 'voltage of this bank', unit: 'V' },
+  },
+  compute: ({ dayAh, atV, nominalV }) => (dayAh * atV) / nominalV,
+  source: 'the same energy at another voltage',
 });
 
 export const autonomy = formula({

@@ -1,10 +1,12 @@
 import { fc, test } from '@fast-check/vitest';
 import { describe, expect, it } from 'vitest';
 import { CHEMISTRIES } from '../cells/chemistry.data';
+import { highestCellV } from '../cells/highest-voltage';
 import { chooseSection } from '../conductors/choose-section';
+import { FUSE_FAMILIES } from '../conductors/fuses.data';
 import { byDefault, computed, entered } from '../formula/figure';
 import { sumFigure } from '../formula/formula';
-import { Bank, type OtherStrings } from '../rig/bank';
+import { Bank, LOSS_SCHOOLS, type OtherStrings } from '../rig/bank';
 import { newBank, newBattery } from '../rig/new-rig';
 import { bankSheet } from './bank-sheet';
 import { type ConfigurationDemand, configurations } from './configurations';
@@ -32,8 +34,7 @@ const demand: ConfigurationDemand = {
   p90DayAh: entered(60),
   inverterW: null,
   school: 'one-may-drop-out',
-  ageingFraction: 1,
-  coldestTempC: 25,
+  losses: { lossSchool: 'itemised', flatLossFraction: 0.15, ageingFraction: 1, coldestTempC: 25 },
   usableOf: (battery) => CHEMISTRIES[battery.chemistryId].usableFraction,
 };
 
@@ -136,15 +137,25 @@ describe('runtime', () => {
     leftFraction: byDefault(1),
   };
   it('by hand: 60 W on 100 Ah AGM: 5 A is the 20-hour rate: 10 h; flat 15 % off: 8.5 h', () => {
-    const { currentA, itemisedH, flatH } = runtimeOf(agm, entered(60), entered(60), 0.15);
-    expect([currentA.value, itemisedH.value, flatH.value]).toEqual([5, 10, 8.5]);
+    const { currentA, hours } = runtimeOf(agm, entered(60), entered(60), 0.15);
+    expect([currentA.value, hours.itemised.value, hours.flat.value, hours.plain.value]).toEqual([5, 10, 8.5, 10]);
+  });
+  it('never gives more than it is rated for: flooded 200 Ah at 1 A, half of it usable, is 100 h', () => {
+    const flooded = { ...agm, capacityAh: entered(200), peukertExponent: entered(1.25) };
+    expect(runtimeOf(flooded, entered(12), entered(12), 0).hours.itemised.value).toBeCloseTo(100, 9);
+    // 20 A are twice the rated current: 100 Ah ÷ (20 · 2^0.25)
+    expect(runtimeOf(flooded, entered(240), entered(240), 0).hours.itemised.value).toBeCloseTo(5 / 2 ** 0.25, 9);
+  });
+  it('plain takes the amperes at the loads, itemised those at the bank', () => {
+    const { plain, itemised } = runtimeOf(agm, entered(60), entered(48), 0.15).hours;
+    expect([plain.value, itemised.value]).toEqual([12.5, 10]);
   });
   test.prop([fc.double({ min: 1, max: 3000, noNaN: true }), fc.double({ min: 1.0001, max: 4, noNaN: true })])(
-    'more load never lasts longer, in either school',
+    'more load never lasts longer, in any school',
     (powerW, factor) => {
       const at = (w: number) => runtimeOf(agm, entered(w), entered(w), 0.15);
-      expect(at(powerW * factor).itemisedH.value).toBeLessThan(at(powerW).itemisedH.value);
-      expect(at(powerW * factor).flatH.value).toBeLessThan(at(powerW).flatH.value);
+      for (const school of LOSS_SCHOOLS)
+        expect(at(powerW * factor).hours[school].value).toBeLessThan(at(powerW).hours[school].value);
     },
   );
   it('learns the household’s own factor from what was observed', () => {
@@ -164,6 +175,7 @@ describe('system voltages', () => {
     solarW: 800,
     fixedLoads: [{ says: 'radio', voltageV: 12, powerW: 60 }],
     blockV: 12.8,
+    highestBlockV: 14.2,
     blockOhm: 0.004,
     list: 'metric',
   });
@@ -199,8 +211,47 @@ describe('system voltages', () => {
   it('fuses over the load and under the wire, in a family that breaks the short circuit', () => {
     expect(v24!.fuse!.ratingA).toBeGreaterThanOrEqual(78.125 * 1.25);
     expect(v24!.fuse!.ratingA).toBeLessThanOrEqual(v24!.section!.ampacityA);
-    // The list has no fuse of 50 A that may break 51 V.
+    // The list has no fuse of 50 A that may break 56.8 V.
     expect(v48!.fuse).toBeNull();
+    expect(v48!.noFuse).toBe('wire');
+  });
+  it('judges a fuse by what flows at its own terminals, however long the cable behind it', () => {
+    // 200 Ah of lithium, 4 cells of 0.3 mΩ: 14.2 V ÷ 1.2 mΩ = 11.8 kA, which no blade fuse breaks
+    const small = (oneWayLengthM: number) =>
+      systemVoltages({
+        powerW: 250,
+        oneWayLengthM,
+        dropFraction: 0.03,
+        solarW: 0,
+        fixedLoads: [],
+        blockV: 12.8,
+        highestBlockV: 14.2,
+        blockOhm: 0.0012,
+        list: 'metric',
+      })[0]!;
+    for (const lengthM of [0.2, 3, 20]) {
+      const { fuse, shortCircuitA } = small(lengthM);
+      expect(shortCircuitA.value).toBeCloseTo(14.2 / 0.0012, 6);
+      const family = FUSE_FAMILIES.find((one) => one.family === fuse?.family);
+      expect(family === undefined || family.interruptA >= shortCircuitA.value).toBe(true);
+    }
+    expect(small(3).noFuse).toBe('wire');
+  });
+  it('is not fooled by the nominal voltage: flooded cells equalise at 62 V in a 48 V bank', () => {
+    const [, , at48] = systemVoltages({
+      powerW: 1200,
+      oneWayLengthM: 3,
+      dropFraction: 0.03,
+      solarW: 0,
+      fixedLoads: [],
+      blockV: 12,
+      highestBlockV: highestCellV(CHEMISTRIES.flooded) * 6,
+      blockOhm: 0.01,
+      list: 'metric',
+    });
+    expect(at48!.shortCircuitA.value).toBeCloseTo(62.4 / 0.16, 9);
+    expect(at48!.fuse).toBeNull();
+    expect(highestCellV(CHEMISTRIES.agm)).toBe(2.4);
   });
   it('names what needs a converter', () => {
     expect(v12!.converters).toEqual([]);

@@ -14,7 +14,7 @@ import {
   steadyCurrent,
 } from './configuration-formulas';
 import { type CurrentSchool, stringsCounted, stringsNeeded } from './current-schools';
-import { sizeBank, type DayDemand } from './size-bank';
+import { dayAtVoltage, type DayDemand, sizeBank } from './size-bank';
 
 /** What a bank has to meet. */
 export interface ConfigurationDemand extends DayDemand {
@@ -31,8 +31,8 @@ export interface ConfigurationDemand extends DayDemand {
   /** What the inverters draw at their continuous rating, W; null: none has one. */
   inverterW: number | null;
   school: CurrentSchool;
-  ageingFraction: number;
-  coldestTempC: number;
+  /** As the bank itself is sized: the school of losses and what it counts with. */
+  losses: Pick<Bank, 'lossSchool' | 'flatLossFraction' | 'ageingFraction' | 'coldestTempC'>;
   /** Usable shares other than the chemistry's own. */
   usableOf: (battery: Battery) => number;
 }
@@ -117,8 +117,7 @@ function configuration(
   const bank: Bank = {
     ...newBank(battery, seriesCount, parallelCount),
     usableFraction: demand.usableOf(battery),
-    ageingFraction: demand.ageingFraction,
-    coldestTempC: demand.coldestTempC,
+    ...demand.losses,
     autonomyDays: demand.autonomyDays,
   };
   const sized = sizeBank(bank, demand, edits);
@@ -131,6 +130,7 @@ function configuration(
   const peakA = peakCurrent.figure({ peakW: computed(demand.peakW, 'audit'), nominalV }, { key });
   const sheet = bankSheet(bank, sized, key);
   const { price, usableKWh, cycles } = sheet;
+  const dayOf = (part: 'p50' | 'p90') => dayAtVoltage(demand[`${part}DayAh`], demand.atV, nominalV, `${key} ${part}`);
   const perKwh = price && pricePerUsableKwh.figure({ price, usableKWh }, { key });
   return {
     battery,
@@ -140,8 +140,8 @@ function configuration(
     capacityAh,
     usableAh,
     requiredAh: sized.need.requiredAh,
-    p50Days: autonomy.figure({ usableAh, dayAh: demand.p50DayAh }, { key: `${key} p50` }),
-    p90Days: autonomy.figure({ usableAh, dayAh: demand.p90DayAh }, { key: `${key} p90` }),
+    p50Days: autonomy.figure({ usableAh, dayAh: dayOf('p50') }, { key: `${key} p50` }),
+    p90Days: autonomy.figure({ usableAh, dayAh: dayOf('p90') }, { key: `${key} p90` }),
     sheet,
     pricePerUsableKwh: perKwh,
     pricePerLifetimeKwh: perKwh && pricePerLifetimeKwh.figure({ pricePerKwh: perKwh, cycles }, { key }),

@@ -3,11 +3,19 @@ import { inRange } from '../quantity/guard';
 const RATED_H = 20;
 
 /**
- * Hours until empty at a steady current, after Peukert, for a capacity rated at 20 h: t = 20·(C ÷ (I·20))^k.
- * @source W. Peukert (1897)
+ * How much faster than by plain amp-hours a steady current empties a battery, after Peukert, for a capacity rated at 20 h:
+ *
+ *     max(1, (I ÷ I20)^(k−1)),   I20 = C ÷ 20
+ *
+ * which is t = 20·(C ÷ (I·20))^k above the rated current. Below it nothing is credited: a battery gives no more than it is
+ * rated for.
+ * @param currentA    A, ≥ 0
+ * @param capacityAh  rated at 20 h, > 0
+ * @param exponent    k ≥ 1
+ * @source  W. Peukert (1897)
  */
-export function peukertHoursToEmpty(capacityAh: number, currentA: number, exponent: number): number {
-  return RATED_H * (capacityAh / (currentA * RATED_H)) ** exponent;
+export function peukertFactor(currentA: number, capacityAh: number, exponent: number): number {
+  return Math.max(1, ((currentA * RATED_H) / capacityAh) ** (exponent - 1));
 }
 
 /**
@@ -24,11 +32,10 @@ export function peukertHoursToEmpty(capacityAh: number, currentA: number, expone
 export function peukertShare(hoursA: readonly number[], capacityAh: number, exponent: number): number {
   inRange('peukertExponent', exponent, 1, 2);
   inRange('capacityAh', capacityAh, 1e-9, 1e9);
-  const ratedA = capacityAh / RATED_H;
   let [taken, counted] = [0, 0];
   for (const currentA of hoursA) {
     taken += currentA;
-    counted += currentA * Math.max(1, (currentA / ratedA) ** (exponent - 1));
+    counted += currentA * peukertFactor(currentA, capacityAh, exponent);
   }
   return counted > 0 ? taken / counted : 1;
 }

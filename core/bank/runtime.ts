@@ -1,5 +1,7 @@
 import { formula } from '../formula/formula';
-import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
+import { computed, entered, type Figure, type Sourced } from '../formula/figure';
+import type { LossSchool } from '../rig/bank';
+import { peukertFactor } from './peukert';
 
 /** A battery or a bank that is asked how long it lasts. */
 export interface RuntimeSource {
@@ -12,8 +14,6 @@ export interface RuntimeSource {
   leftFraction: Sourced;
 }
 
-const RATED_H = 20;
-
 export const drawAtBank = formula({
   id: 'runtime.current',
   says: 'current',
@@ -24,27 +24,40 @@ export const drawAtBank = formula({
   source: 'I = P ÷ U',
 });
 
-/** Peukert: t = H · (C ÷ (I·H))^k down to empty, and of that the usable share. */
-export const peukertHours = formula({
+const peukertFigure = formula({
+  id: 'runtime.peukert',
+  says: 'counts for',
+  unit: 'Ratio',
+  words: '(current ÷ rated current)^(k − 1), never below 1; rated current = rated capacity ÷ 20 h',
+  terms: {
+    currentA: { says: 'current', unit: 'A' },
+    capacityAh: { says: 'rated capacity', unit: 'Ah' },
+    peukertExponent: { says: 'k, Peukert exponent', unit: 'Ratio' },
+  },
+  compute: ({ currentA, capacityAh, peukertExponent }) => peukertFactor(currentA, capacityAh, peukertExponent),
+  source: 'W. Peukert (1897), in the form for a capacity rated at 20 hours',
+  leavesOut: 'what a slower draw might give beyond the rating: nothing is credited for it',
+});
+
+const itemisedHours = formula({
   id: 'runtime.itemised',
   says: 'lasts, itemised',
   unit: 'H',
-  words: 'H · (capacity left ÷ (current · H))^k × usable share',
+  words: 'rated capacity × left, aged and cold × usable share ÷ (current × what it counts for by Peukert)',
   terms: {
     capacityAh: { says: 'rated capacity', unit: 'Ah' },
     leftFraction: { says: 'left, aged and cold', unit: 'Fraction' },
-    currentA: { says: 'current', unit: 'A' },
-    ratedH: { says: 'H, the rate it is rated at', unit: 'H' },
-    peukertExponent: { says: 'k, Peukert exponent', unit: 'Ratio' },
     usableFraction: { says: 'usable share', unit: 'Fraction' },
+    currentA: { says: 'current', unit: 'A' },
+    peukert: { says: 'counts for, by Peukert', unit: 'Ratio' },
   },
-  compute: ({ capacityAh, leftFraction, currentA, ratedH, peukertExponent, usableFraction }) =>
-    ratedH * ((capacityAh * leftFraction) / (currentA * ratedH)) ** peukertExponent * usableFraction,
-  source: 'W. Peukert (1897), in the form for a capacity rated at H hours',
+  compute: ({ capacityAh, leftFraction, usableFraction, currentA, peukert }) =>
+    (capacityAh * leftFraction * usableFraction) / (currentA * peukert),
+  source: 'school of the itemised losses',
   leavesOut: 'recovery in pauses, and the voltage at which the load itself gives up',
 });
 
-export const flatHours = formula({
+const flatHours = formula({
   id: 'runtime.flat',
   says: 'lasts, flat loss',
   unit: 'H',
@@ -61,17 +74,32 @@ export const flatHours = formula({
   source: 'school of the flat loss: one share off for everything',
 });
 
+const plainHours = formula({
+  id: 'runtime.plain',
+  says: 'lasts, plain',
+  unit: 'H',
+  words: 'capacity × usable share ÷ current at the loads',
+  terms: {
+    capacityAh: { says: 'rated capacity', unit: 'Ah' },
+    usableFraction: { says: 'usable share', unit: 'Fraction' },
+    currentA: { says: 'current at the loads', unit: 'A' },
+  },
+  compute: ({ capacityAh, usableFraction, currentA }) => (capacityAh * usableFraction) / currentA,
+  source: 'plain school: usable amp-hours ÷ amperes, nothing taken off',
+  leavesOut: 'what inverters, age, cold and fast draws take: it promises most',
+});
+
+/** By school of losses. */
 export interface Runtime {
   currentA: Figure;
-  itemisedH: Figure;
-  flatH: Figure;
+  hours: Record<LossSchool, Figure>;
 }
 
 /**
- * How long a steady draw lasts, in both schools. Itemised: the loads' own conversion losses are in powerAtBankW, ageing, cold
- * and Peukert in the battery. Flat: the power as it is read at the loads, and one share off.
+ * How long a steady draw lasts, in every school. Itemised: the loads' own conversion losses are in powerAtBankW, ageing, cold
+ * and Peukert in the battery. Flat and plain: the power as it is read at the loads, one share off, or nothing.
  * @param powerAtBankW   W off the battery, conversion losses counted, > 0
- * @param powerAtLoadsW  W at the loads, > 0
+ * @param powerAtLoadsW  W at the loads and of inverters that are on, > 0
  */
 export function runtimeOf(
   source: RuntimeSource,
@@ -81,12 +109,19 @@ export function runtimeOf(
 ): Runtime {
   const { nominalV, capacityAh, usableFraction, peukertExponent, leftFraction } = source;
   const currentA = drawAtBank.figure({ powerW: powerAtBankW, nominalV });
-  const ratedH = byDefault(RATED_H, '20-hour rate');
+  const atLoadsA = drawAtBank.figure(
+    { powerW: powerAtLoadsW, nominalV },
+    { key: 'loads', says: 'current at the loads' },
+  );
+  const peukert = peukertFigure.figure({ currentA, capacityAh, peukertExponent });
   const lossFraction = entered(flatLossFraction);
   return {
     currentA,
-    itemisedH: peukertHours.figure({ capacityAh, leftFraction, currentA, ratedH, peukertExponent, usableFraction }),
-    flatH: flatHours.figure({ capacityAh, nominalV, usableFraction, lossFraction, powerW: powerAtLoadsW }),
+    hours: {
+      plain: plainHours.figure({ capacityAh, usableFraction, currentA: atLoadsA }),
+      flat: flatHours.figure({ capacityAh, nominalV, usableFraction, lossFraction, powerW: powerAtLoadsW }),
+      itemised: itemisedHours.figure({ capacityAh, leftFraction, usableFraction, currentA, peukert }),
+    },
   };
 }
 

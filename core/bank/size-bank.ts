@@ -8,8 +8,10 @@ import {
   bankCapacity,
   bankVoltage,
   coldShare,
+  dayOfOtherBank,
   flatLeft,
   itemisedLeft,
+  plainLeft,
   requiredCapacity,
   sparePart,
   usableCapacity,
@@ -35,6 +37,14 @@ export interface DayDemand {
   dayAh: Sourced;
   /** [24] mean draw of each hour of that day, W. */
   hoursWh: readonly number[];
+  /** The voltage at which the day was reckoned in Ah; the bank's own where it is not named. */
+  atV?: Sourced;
+}
+
+/** A day's Ah at the voltage of another bank: the same energy. */
+export function dayAtVoltage(dayAh: Sourced, atV: Sourced | undefined, nominalV: Sourced, key?: string): Sourced {
+  if (atV === undefined || Math.abs(atV.value - nominalV.value) < 1e-9 * nominalV.value) return dayAh;
+  return dayOfOtherBank.figure({ dayAh, atV, nominalV }, key === undefined ? {} : { key });
 }
 
 /** Nominal voltage of the bank; 12.8 V by default where none is chosen. */
@@ -85,10 +95,21 @@ export function sizeBank(bank: Bank, demand: DayDemand, edits: ChemistryEdits): 
     peukertShare(hoursA, capacityAh.value, exponent.value),
     `exponent ${exponent.value}, hour by hour against the 20-hour rate`,
   );
-  const left = (peukert: Sourced) =>
-    bank.lossSchool === 'flat'
-      ? flatLeft.figure({ flatLossFraction: entered(bank.flatLossFraction) })
-      : itemisedLeft.figure({ ageingFraction: entered(bank.ageingFraction), coldFraction, peukertFraction: peukert });
+  const left = (peukert: Sourced): Figure => {
+    switch (bank.lossSchool) {
+      case 'plain':
+        return plainLeft.figure({});
+      case 'flat':
+        return flatLeft.figure({ flatLossFraction: entered(bank.flatLossFraction) });
+      case 'itemised':
+        return itemisedLeft.figure({
+          ageingFraction: entered(bank.ageingFraction),
+          coldFraction,
+          peukertFraction: peukert,
+        });
+    }
+  };
+  const dayAh = dayAtVoltage(demand.dayAh, demand.atV, nominalV);
   const leftFraction = left(peukertFraction);
   const usableAh = usableCapacity.figure({ capacityAh, usableFraction, leftFraction });
   return {
@@ -99,18 +120,18 @@ export function sizeBank(bank: Bank, demand: DayDemand, edits: ChemistryEdits): 
     coldFraction,
     peukertFraction,
     usableAh,
-    need: demand.dayAh.value > 0 ? needOf() : null,
+    need: dayAh.value > 0 ? needOf() : null,
   };
 
   function needOf(): SizedBank['need'] {
     const autonomyDays = entered(bank.autonomyDays);
     // The bank that is needed is drawn from at a pace of its own, so its Peukert share is its own too.
     const plainAh =
-      (demand.dayAh.value * bank.autonomyDays) / (usableFraction.value * bank.ageingFraction * coldFraction.value);
+      (dayAh.value * bank.autonomyDays) / (usableFraction.value * bank.ageingFraction * coldFraction.value);
     const neededAh = capacityWithPeukert(plainAh, hoursA, exponent.value);
     const ownShare = computed(peukertShare(hoursA, neededAh, exponent.value), 'of the bank that is needed');
     const requiredAh = requiredCapacity.figure({
-      dayAh: demand.dayAh,
+      dayAh,
       autonomyDays,
       usableFraction,
       leftFraction: left(ownShare),
@@ -118,7 +139,7 @@ export function sizeBank(bank: Bank, demand: DayDemand, edits: ChemistryEdits): 
     const spareAh = sparePart.figure({ capacityAh, requiredAh });
     return {
       requiredAh,
-      autonomyDays: autonomy.figure({ usableAh, dayAh: demand.dayAh }),
+      autonomyDays: autonomy.figure({ usableAh, dayAh }),
       spareAh,
       fits: spareAh.value >= -1e-9,
     };

@@ -1,4 +1,4 @@
-import { chooseFuse, type FuseChoice } from '../conductors/choose-fuse';
+import { chooseFuse, type FuseChoice, type FuseDemand, type NoFuse, whyNoFuse } from '../conductors/choose-fuse';
 import {
   chooseSection,
   nextSection,
@@ -7,6 +7,7 @@ import {
   type SectionList,
 } from '../conductors/choose-section';
 import { copperOhm, voltageDrop } from '../conductors/copper';
+import { shortCircuitAtFuse } from '../conductors/short-circuit';
 import { byDefault, computed, entered, type Figure } from '../formula/figure';
 import { inRange } from '../quantity/guard';
 import { drawAtBank } from './runtime';
@@ -22,9 +23,11 @@ export interface VoltageDemand {
   fixedLoads: readonly { says: string; voltageV: number; powerW: number }[];
   /** Nominal volts of one 12 V block of the chemistry. */
   blockV: number;
+  /** The highest charging voltage of such a block, V: absorption, or equalising. */
+  highestBlockV: number;
   /** Sections of the metric list, whose insulation is taken for 90 °C, or gauges, tabled for 105 °C. */
   list: SectionList;
-  /** Resistance of the bank at one 12 V block with the same energy, Ω, for the short-circuit current. */
+  /** Resistance of the bank, warm, at one 12 V block with the same energy, Ω, for the short-circuit current. */
   blockOhm: number;
 }
 
@@ -36,9 +39,11 @@ export interface SystemVoltage {
   /** In the cable at full load. */
   dropV: Figure | null;
   lossW: number | null;
-  /** Null where the shipped families have none for this voltage and current. */
+  /** At the post; null where the shipped families have none, which `noFuse` gives the reason for. */
   fuse: FuseChoice | null;
-  shortCircuitA: number | null;
+  noFuse: NoFuse | null;
+  /** What that fuse has to break. */
+  shortCircuitA: Figure;
   controllerA: number;
   /** Loads that another voltage would have to be made for. */
   converters: { says: string; voltageV: number; powerW: number }[];
@@ -73,15 +78,27 @@ export function systemVoltages(demand: VoltageDemand): SystemVoltage[] {
       inEngineSpace: false,
       list: demand.list,
     };
-    // The same cells in series instead of parallel: resistance grows with the square.
-    const shortCircuitOf = (areaMm2: number) =>
-      nominalV / (demand.blockOhm * blocks * blocks + copperOhm(2 * demand.oneWayLengthM, areaMm2, 20));
+    const shortCircuitA = shortCircuitAtFuse.figure(
+      {
+        highestV: computed(blocks * demand.highestBlockV, `${blocks} blocks of ${demand.highestBlockV} V`),
+        // The same cells in series instead of parallel: resistance grows with the square.
+        bankOhm: computed(demand.blockOhm * blocks * blocks, 'the same cells at this voltage'),
+        leadsOhm: byDefault(0, 'a fuse at the post'),
+      },
+      { key },
+    );
+    const fuseDemand = (ampacityA: number): FuseDemand => ({
+      loadA: currentA,
+      ampacityA,
+      highestV: blocks * demand.highestBlockV,
+      shortCircuitA: shortCircuitA.value,
+    });
     let section = chooseSection(wanted);
     let fuse: FuseChoice | null = null;
     // A wire that is too thin for the next step of fuses is made thicker, within reason.
     for (let tries = 0; section !== null && fuse === null && tries < THICKER_MOST; tries++) {
-      const { areaMm2, ampacityA } = section;
-      fuse = chooseFuse(currentA, ampacityA, nominalV, shortCircuitOf(areaMm2));
+      const { areaMm2, ampacityA }: SectionChoice = section;
+      fuse = chooseFuse(fuseDemand(ampacityA));
       const thicker = fuse === null ? nextSection(areaMm2, demand.list) : null;
       if (thicker === null) break;
       if (tries + 1 < THICKER_MOST) section = chooseSection(wanted, thicker);
@@ -105,7 +122,8 @@ export function systemVoltages(demand: VoltageDemand): SystemVoltage[] {
         ),
       lossW: section && currentA * currentA * copperOhm(2 * demand.oneWayLengthM, section.areaMm2, CONDUCTOR_C),
       fuse,
-      shortCircuitA: section ? shortCircuitOf(section.areaMm2) : null,
+      noFuse: fuse === null && section ? whyNoFuse(fuseDemand(section.ampacityA)) : null,
+      shortCircuitA,
       controllerA: demand.solarW / nominalV,
       converters: demand.fixedLoads.filter(({ voltageV }) => Math.round(voltageV / 12) !== blocks),
     };

@@ -1,8 +1,9 @@
 import type { Chemistry } from '../cells/chemistry';
 import { interpolate } from '../cells/interpolate';
+import type { Sourced } from '../formula/figure';
 import type { Bank } from '../rig/bank';
 import { capacityWithPeukert } from './peukert';
-import type { DayDemand } from './size-bank';
+import { dayAtVoltage, type DayDemand } from './size-bank';
 
 export interface WaterfallStep {
   id: 'day' | 'autonomy' | 'usable' | 'ageing' | 'cold' | 'peukert' | 'flat';
@@ -15,7 +16,7 @@ export interface WaterfallStep {
 export function requirementSteps(
   bank: Pick<Bank, 'autonomyDays' | 'usableFraction' | 'ageingFraction' | 'coldestTempC' | 'flatLossFraction'>,
   demand: DayDemand,
-  nominalV: number,
+  nominalV: Sourced,
   chemistry: Chemistry,
   school: Bank['lossSchool'],
 ): WaterfallStep[] {
@@ -25,18 +26,18 @@ export function requirementSteps(
     steps.push({ id, addsAh: afterAh - atAh, afterAh });
     atAh = afterAh;
   };
-  to('day', demand.dayAh.value);
+  to('day', dayAtVoltage(demand.dayAh, demand.atV, nominalV).value);
   to('autonomy', atAh * bank.autonomyDays);
   to('usable', atAh / bank.usableFraction);
   if (school === 'flat') to('flat', atAh / (1 - bank.flatLossFraction));
-  else {
+  if (school === 'itemised') {
     to('ageing', atAh / bank.ageingFraction);
     to('cold', atAh / interpolate(chemistry.capacityFractionByTempC, bank.coldestTempC));
     to(
       'peukert',
       capacityWithPeukert(
         atAh,
-        demand.hoursWh.map((wh) => wh / nominalV),
+        demand.hoursWh.map((wh) => wh / nominalV.value),
         chemistry.peukertExponent,
       ),
     );

@@ -1,26 +1,49 @@
-import { FUSE_FAMILIES } from './fuses.data';
+import { FUSE_FAMILIES, type FuseFamily } from './fuses.data';
 
 export interface FuseChoice {
   family: string;
   ratingA: number;
 }
 
+/** What a fuse has to do at its place. */
+export interface FuseDemand {
+  /** A, that it has to carry. */
+  loadA: number;
+  /** A, of the wire behind it. */
+  ampacityA: number;
+  /** The highest voltage that it may have to break: of charging, not the nominal one. */
+  highestV: number;
+  /** Short-circuit current at its own terminals, A. */
+  shortCircuitA: number;
+}
+
+/** Why no fuse of the list will do. */
+export type NoFuse = 'voltage' | 'interrupt' | 'wire' | 'size';
+
 const OVER_LOAD = 1.25;
+
+const stands = ({ voltsMax }: FuseFamily, { highestV }: FuseDemand) => voltsMax >= highestV;
+const breaks = ({ interruptA }: FuseFamily, { shortCircuitA }: FuseDemand) => interruptA >= shortCircuitA;
+const stepOver = ({ stepsA }: FuseFamily, { loadA }: FuseDemand) => stepsA.find((step) => step >= loadA * OVER_LOAD);
 
 /**
  * School "load up": the next standard step at or above 1.25 × the load, never above the wire, in the first family that stands
- * the voltage and can break the short-circuit current; null where none fits: then the wire is too small.
+ * the voltage and can break the short-circuit current; null where none fits.
  */
-export function chooseFuse(
-  loadA: number,
-  ampacityA: number,
-  systemV: number,
-  shortCircuitA: number,
-): FuseChoice | null {
-  for (const { family, voltsMax, interruptA, stepsA } of FUSE_FAMILIES) {
-    if (voltsMax < systemV || interruptA < shortCircuitA) continue;
-    const ratingA = stepsA.find((step) => step >= loadA * OVER_LOAD);
-    if (ratingA !== undefined && ratingA <= ampacityA) return { family, ratingA };
+export function chooseFuse(demand: FuseDemand): FuseChoice | null {
+  for (const family of FUSE_FAMILIES) {
+    if (!stands(family, demand) || !breaks(family, demand)) continue;
+    const ratingA = stepOver(family, demand);
+    if (ratingA !== undefined && ratingA <= demand.ampacityA) return { family: family.family, ratingA };
   }
   return null;
+}
+
+/** Why chooseFuse finds none: what the families that come nearest lack. */
+export function whyNoFuse(demand: FuseDemand): NoFuse {
+  const standing = FUSE_FAMILIES.filter((family) => stands(family, demand));
+  if (standing.length === 0) return 'voltage';
+  const breaking = standing.filter((family) => breaks(family, demand));
+  if (breaking.length === 0) return 'interrupt';
+  return breaking.some((family) => stepOver(family, demand) !== undefined) ? 'wire' : 'size';
 }

@@ -42,20 +42,21 @@ describe('the fuse that is chosen', () => {
   test.prop([
     fc.double({ min: 0.5, max: 300, noNaN: true }),
     fc.double({ min: 10, max: 450, noNaN: true }),
-    fc.constantFrom(12.8, 25.6, 51.2),
+    fc.constantFrom(14.2, 28.4, 31.2, 56.8),
     fc.double({ min: 100, max: 20_000, noNaN: true }),
   ])(
     'lies over the load, under the wire, and breaks the short circuit at its voltage',
-    (loadA, ampacityA, systemV, shortA) => {
-      const fuse = chooseFuse(loadA, ampacityA, systemV, shortA);
+    (loadA, ampacityA, highestV, shortCircuitA) => {
+      const fuse = chooseFuse({ loadA, ampacityA, highestV, shortCircuitA });
       fc.pre(fuse !== null);
       const family = FUSE_FAMILIES.find((one) => one.family === fuse.family)!;
       expect(fuse.ratingA).toBeGreaterThanOrEqual(loadA * 1.25);
       expect(fuse.ratingA).toBeLessThanOrEqual(ampacityA);
-      expect(family.voltsMax).toBeGreaterThanOrEqual(systemV);
-      expect(family.interruptA).toBeGreaterThanOrEqual(shortA);
+      expect(family.voltsMax).toBeGreaterThanOrEqual(highestV);
+      expect(family.interruptA).toBeGreaterThanOrEqual(shortCircuitA);
       expect(family.stepsA).toContain(fuse.ratingA);
     },
   );
-  it('is none where the wire carries less than 1.25 × the load', () => expect(chooseFuse(80, 99, 12, 500)).toBeNull());
+  it('is none where the wire carries less than 1.25 × the load', () =>
+    expect(chooseFuse({ loadA: 80, ampacityA: 99, highestV: 14.2, shortCircuitA: 500 })).toBeNull());
 });

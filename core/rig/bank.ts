@@ -1,5 +1,6 @@
 import * as z from 'zod';
-import { CHEMISTRY_IDS } from '../cells/chemistry';
+import { CHEMISTRY_IDS, type ChemistryId } from '../cells/chemistry';
+import { CHEMISTRIES } from '../cells/chemistry.data';
 import { quantity, shortText } from './fields';
 import type { LimitName } from './limits';
 
@@ -55,12 +56,16 @@ export const ChemistryEdit = z.strictObject({
 });
 export type ChemistryEdit = z.infer<typeof ChemistryEdit>;
 
-const LITHIUM_COLD = { error: 'lithium is never charged below 0 °C', path: ['chargeFromTempC', 'value'] };
-const neverBelowZero = (edit: ChemistryEdit | undefined) => (edit?.chargeFromTempC?.value ?? 0) >= 0;
+/** Lithium is plated, and spoilt, by charging it in the frost: no value of one's own may allow that, whatever the chemistry. */
+const chargesInFrost = (chemistryId: ChemistryId, edit: ChemistryEdit | undefined) =>
+  CHEMISTRIES[chemistryId].family === 'lithium' && (edit?.chargeFromTempC?.value ?? 0) < 0;
+const LITHIUM_COLD = 'lithium is never charged below 0 °C';
 
-export const ChemistryEdits = z
-  .partialRecord(z.enum(CHEMISTRY_IDS), ChemistryEdit)
-  .refine(({ lfp }) => neverBelowZero(lfp), { ...LITHIUM_COLD, path: ['lfp', ...LITHIUM_COLD.path] });
+export const ChemistryEdits = z.partialRecord(z.enum(CHEMISTRY_IDS), ChemistryEdit).check(({ value, issues }) => {
+  for (const id of CHEMISTRY_IDS)
+    if (chargesInFrost(id, value[id]))
+      issues.push({ code: 'custom', message: LITHIUM_COLD, path: [id, 'chargeFromTempC', 'value'], input: value[id] });
+});
 export type ChemistryEdits = z.infer<typeof ChemistryEdits>;
 
 /** A battery model as bought: one case, so many cells in series. What the sheet does not say is null. */
@@ -88,9 +93,9 @@ export const Battery = z
     /** Values that the sheet of this model gives in place of its chemistry's. */
     own: ChemistryEdit.optional(),
   })
-  .refine(({ chemistryId, own }) => chemistryId !== 'lfp' || neverBelowZero(own), {
-    ...LITHIUM_COLD,
-    path: ['own', ...LITHIUM_COLD.path],
+  .refine(({ chemistryId, own }) => !chargesInFrost(chemistryId, own), {
+    error: LITHIUM_COLD,
+    path: ['own', 'chargeFromTempC', 'value'],
   });
 export type Battery = z.infer<typeof Battery>;
 
@@ -105,6 +110,12 @@ export const OtherStrings = z.strictObject({
 });
 export type OtherStrings = z.infer<typeof OtherStrings>;
 
+/**
+ * What is taken off for losses: every one by itself, one share for all, or nothing.
+ */
+export const LOSS_SCHOOLS = ['itemised', 'flat', 'plain'] as const;
+export type LossSchool = (typeof LOSS_SCHOOLS)[number];
+
 export const Bank = z
   .strictObject({
     battery: Battery,
@@ -117,7 +128,7 @@ export const Bank = z
     coldestTempC: quantity('bankTempC'),
     autonomyDays: quantity('autonomyDays'),
     /** What the sizing takes off for losses. */
-    lossSchool: z.enum(['itemised', 'flat']),
+    lossSchool: z.enum(LOSS_SCHOOLS),
     flatLossFraction: quantity('flatLossFraction'),
     currentSchool: z.enum(['sum', 'one-may-drop-out', 'single']),
     /** Bank to inverter, one way. */

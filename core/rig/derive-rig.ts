@@ -50,7 +50,8 @@ export function deriveRig(rig: DerivingParts, quantiles: DayQuantiles | null): D
 
 /** Null while nothing is audited. Until the simulation has answered for the newest plan, its last answer is stretched to it. */
 function fitTo(typicalAh: number, quantiles: DayQuantiles): DayQuantiles | null {
-  if (!(quantiles.typicalAh > 0)) return null;
+  // Loads that typically rest still have days on which they run.
+  if (!(quantiles.typicalAh > 0)) return quantiles.p90Ah > 0 ? quantiles : null;
   const scale = typicalAh / quantiles.typicalAh;
   const { p10Ah, p50Ah, p90Ah } = quantiles;
   return { ...quantiles, p10Ah: p10Ah * scale, p50Ah: p50Ah * scale, p90Ah: p90Ah * scale };

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { newRig } from './new-rig';
+import { newLoad, newRig } from './new-rig';
 import { parseRigFile } from './rig-file';
 
 /** A rig as version 1 wrote it. */
@@ -95,5 +95,25 @@ describe('files of version 2', () => {
     if (!result.ok) throw new Error(JSON.stringify(result.problem));
     expect(result.file.rig.charging).toEqual(charging);
     expect(charging.sources).toEqual([]);
+  });
+});
+
+describe('files of version 3', () => {
+  it('take what was logged of a load for the bank’s side, as it was counted', () => {
+    const { side: _, ...use } = {
+      by: 'logged',
+      unit: 'Wh',
+      side: 'bank',
+      low: 1,
+      typical: 2,
+      high: 3,
+      days: 4,
+    } as const;
+    const loads = [{ ...newLoad('a', ''), supply: 'ac', use }, newLoad('b', '')];
+    const result = parseRigFile(
+      JSON.stringify({ format: 'coulan-rig', version: 3, rig: { ...newRig('r', 'R', 'UTC'), loads }, logs: [] }),
+    );
+    if (!result.ok) throw new Error(JSON.stringify(result.problem));
+    expect(result.file.rig.loads.map((load) => load.use)).toEqual([{ ...use, side: 'bank' }, newLoad('b', '').use]);
   });
 });

@@ -5,7 +5,7 @@ import { CHEMISTRY_IDS, type ChemistryId } from '../cells/chemistry';
 type Json = Record<string, unknown>;
 
 /** What brings a rig of a version to the next; the schema checks the outcome. */
-const STEPS: Record<number, (rig: Json) => Json> = { 1: fromVersion1, 2: fromVersion2 };
+const STEPS: Record<number, (rig: Json) => Json> = { 1: fromVersion1, 2: fromVersion2, 3: fromVersion3 };
 
 /** A rig as an older version stored it, brought up to date. Nothing is judged here: what is no rig comes out as it went in. */
 export function liftRig(rig: unknown, fromVersion: number, toVersion = RIG_VERSION): unknown {
@@ -46,6 +46,17 @@ function fromVersion1(old: Json): Json {
 /** Nothing was planned about charging. */
 function fromVersion2(old: Json): Json {
   return { ...old, charging: newCharging() };
+}
+
+/** What was logged of a load was taken for the bank's side. */
+function fromVersion3(old: Json): Json {
+  const { loads } = old;
+  return { ...old, loads: Array.isArray(loads) ? loads.map(load3) : loads };
+}
+
+function load3(load: unknown): unknown {
+  if (!isObject(load) || !isObject(load['use']) || load['use']['by'] !== 'logged') return load;
+  return { ...load, use: { ...load['use'], side: 'bank' } };
 }
 
 function load1(load: unknown): unknown {

@@ -41,6 +41,8 @@ const LoadUse = z.discriminatedUnion('by', [
     .strictObject({
       by: z.literal('logged'),
       unit: z.enum(['Wh', 'Ah']),
+      /** Where Wh of an AC load were measured: before the inverter, or behind it, at the load. Ah are always the bank's. */
+      side: z.enum(['bank', 'load']),
       low: quantity('loggedPerDay'),
       typical: quantity('loggedPerDay'),
       high: quantity('loggedPerDay'),

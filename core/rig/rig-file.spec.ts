@@ -1,6 +1,8 @@
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, test } from 'vitest';
+import { CHEMISTRY_IDS } from '../cells/chemistry';
+import { CHEMISTRIES } from '../cells/chemistry.data';
 import { fieldIssue, LIMITS } from './limits';
-import { newLoad, newRig, simpleBank } from './new-rig';
+import { newBattery, newLoad, newRig, simpleBank } from './new-rig';
 import type { Rig } from './rig';
 import { parseRigFile } from './rig-file';
 import { RIG_VERSION } from './version';
@@ -52,4 +54,17 @@ describe('fieldIssue', () => {
     [LIMITS.powerW, Number.NaN, { code: 'not-a-number' }],
     [LIMITS.powerW, 0, null],
   ])('%o of %d', (limit, value, issue) => expect(fieldIssue(limit, value)).toEqual(issue));
+});
+
+describe('charging in the frost', () => {
+  test.for(CHEMISTRY_IDS)('%s: no value of one’s own lets lithium be charged below 0 °C', (id, { expect }) => {
+    const own = { chargeFromTempC: { value: -5, source: 'a forum' } };
+    const lithium = CHEMISTRIES[id].family === 'lithium';
+    const ofChemistry = parseRigFile(file({}, { chemistryEdits: { [id]: own } }));
+    const ofModel = parseRigFile(file({}, { shelf: [{ ...newBattery('b', id, 4, 100), own }] }));
+    expect([ofChemistry.ok, ofModel.ok]).toEqual([!lithium, !lithium]);
+    if (!ofChemistry.ok)
+      expect(ofChemistry.problem).toMatchObject({ path: `rig.chemistryEdits.${id}.chargeFromTempC.value` });
+    if (!ofModel.ok) expect(ofModel.problem).toMatchObject({ path: 'rig.shelf[0].own.chargeFromTempC.value' });
+  });
 });

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { LOSS_SCHOOLS } from './bank';
 import { instantMs, quantity, shortText } from './fields';
 
 /** A runtime that was foretold, kept to be compared with what happened. */
@@ -7,7 +8,7 @@ export const RuntimeTrial = z.strictObject({
   atMs: instantMs,
   says: shortText,
   drawW: quantity('powerW'),
-  method: z.enum(['flat', 'itemised']),
+  method: z.enum(LOSS_SCHOOLS),
   predictedH: quantity('runtimeH'),
   observedH: quantity('runtimeH').nullable(),
 });

@@ -1,3 +1,3 @@
 /** Of the rig file; raised with its schema, together with a step in lift.ts. */
-export const RIG_VERSION = 3;
+export const RIG_VERSION = 4;
 export const RIG_FORMAT = 'coulan-rig';

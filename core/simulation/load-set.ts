@@ -28,7 +28,7 @@ export function loadSet(
   });
   const kept = 1 - parts.charging.loadCutFraction;
   return {
-    hourShares: Float64Array.from(audit.hoursWh, (wh) => (allWh > 0 ? wh / allWh : 0)),
+    hourShares: Float64Array.from(audit.hoursWh, (wh) => (allWh > 0 ? wh / allWh : 1 / 24)),
     quantilesAh: quantilesAh.map((ah) => ah * kept),
   };
 }

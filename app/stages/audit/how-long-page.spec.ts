@@ -36,6 +36,30 @@ describe('how long', () => {
     await page.press('80 %');
     expect(page.text('h1')).toBe('These run for 1600 h, 67 days.');
   });
+  it('takes the inverter along that an AC load needs, and answers for one that idles', async () => {
+    const rig = plain();
+    const page = await openPage(HowLongPage, { ...rig, inverters: [{ ...rig.inverters[0]!, standbyW: 12.8 }] });
+    await page.press('Alarm');
+    await page.press('Warming plate');
+    // 90 W ÷ 0.9 and 12.8 W of standby are 112.8 W: 160 Ah · 25.6 V ÷ 112.8 W
+    expect(page.text('h1')).toBe(`These run for ${((160 * 25.6) / 112.8).toFixed(1)} h.`);
+    const standby = page.field('Inverter, standby');
+    expect([standby.checked, standby.disabled]).toEqual([true, true]);
+    await page.press('Warming plate');
+    await page.press('Inverter, standby');
+    expect(page.text('h1')).toBe('These run for 320 h, 13 days.');
+  });
+  it('offers the plain school: usable amp-hours ÷ amperes at the loads, and what own trials say of it', async () => {
+    const rig = { ...sampleRig(), bank: { ...sampleRig().bank!, ageingFraction: 0.8 } };
+    const trial = { id: 't', atMs: 0, says: 'x', drawW: 5, method: 'plain', predictedH: 10, observedH: 8 } as const;
+    const page = await openPage(HowLongPage, { ...rig, trials: [trial] });
+    await page.press('Fan');
+    // 53.76 W ÷ 25.6 V = 2.1 A: 160 ÷ 2.1 = 76.2 h plain; four fifths of it aged; 85 % flat
+    expect(page.texts('dl.pairs dd').slice(1, 4)).toEqual(['61.0 h', '64.8 h', '76.2 h']);
+    await page.press('plain');
+    expect(page.text('h1')).toContain('76.2 h');
+    expect(page.text('.why')).toContain('0.80, out of 1 trial: 61.0 h');
+  });
   it('asks when nothing runs', async () => {
     const page = await openPage(HowLongPage, plain());
     await page.press('Alarm');

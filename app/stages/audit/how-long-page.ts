@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, sig
 import { FormsModule } from '@angular/forms';
 import { Store } from '@ngrx/store';
 import { NzSelectModule } from 'ng-zorro-antd/select';
-import { drawTogether, steadyDraw } from '@core/audit/steady-draw';
+import { drawTogether, runnables, runningOf } from '@core/audit/running';
 import { GENERIC_BATTERIES } from '@core/bank/generic-batteries.data';
 import { END_CELL_V, type PostVoltage, usableToEndVoltage } from '@core/bank/end-voltage';
 import { bankOhm, batteryOhm } from '@core/bank/resistance';
@@ -11,6 +11,7 @@ import { usableSchools } from '@core/bank/usable-schools';
 import { chemistryOf, chemistryValue } from '@core/cells/chemistry-of';
 import { byDefault, computed as worked, entered, type Sourced } from '@core/formula/figure';
 import { formatNumber } from '@core/quantity/format';
+import { LOSS_SCHOOLS, type LossSchool } from '@core/rig/bank';
 import { LIMITS } from '@core/rig/limits';
 import type { RuntimeTrial } from '@core/rig/trial';
 import { RigEdits } from '../../rig/rig-actions';
@@ -24,6 +25,15 @@ import { QuantityField } from '../../ui/quantity-field';
 import { TextField } from '../../ui/text-field';
 import { WorkingStore } from '../../ui/working-store';
 import { AuditTabs } from './audit-tabs';
+
+const SCHOOL_WORDS: Record<LossSchool, { name: string; reason: string }> = {
+  itemised: {
+    name: 'itemised',
+    reason: 'Conversion losses at each load, ageing, cold and Peukert at the battery.',
+  },
+  flat: { name: 'flat loss', reason: 'Watts as read at the loads, one share off for everything.' },
+  plain: { name: 'plain', reason: 'Usable amp-hours ÷ amperes at the loads, nothing taken off.' },
+};
 
 const BANK = 'bank';
 const END_VOLTAGE = 'end-voltage';
@@ -42,6 +52,8 @@ export class HowLongPage {
   private readonly derived = this.store.selectSignal(selectDerived);
   protected readonly limits = LIMITS;
   protected readonly number = formatNumber;
+  protected readonly schoolIds = LOSS_SCHOOLS;
+  protected readonly schoolWords = SCHOOL_WORDS;
   protected readonly when = momentLabel;
 
   protected readonly picked = signal<ReadonlySet<string> | null>(null);
@@ -95,31 +107,32 @@ export class HowLongPage {
   protected readonly inDays = (hours: number) =>
     hours < 48 ? '' : `, ${formatNumber(hours / 24, hours < 240 ? 1 : 0)} days`;
 
-  protected readonly loads = computed(() => {
-    const lines = this.derived()?.audit.lines ?? [];
-    return (this.rig()?.loads ?? []).flatMap((load, k) => {
-      const line = lines[k];
-      if (!line) return [];
-      const cycles = load.use.by === 'share' || load.use.by === 'timed';
-      return [{ id: load.id, says: line.says, cycles, must: load.must, ...steadyDraw(line, load.quantity, cycles) }];
-    });
+  private readonly all = computed(() => {
+    const [rig, derived] = [this.rig(), this.derived()];
+    return rig && derived ? runnables(rig.loads, derived.audit) : [];
   });
-  /** The loads that must never stop, until others are picked. */
+  /** What must never stop, until others are picked. */
   protected readonly on = computed(
     () =>
       this.picked() ??
       new Set(
-        this.loads()
+        this.all()
           .filter(({ must }) => must)
           .map(({ id }) => id),
       ),
   );
-
-  private readonly draw = computed(() => {
-    const running = this.loads().filter(({ id }) => this.on().has(id));
-    const extra = { atBankW: this.extraW(), atLoadW: this.extraW() };
-    return drawTogether([...running, extra], `${running.length} loads${this.extraW() > 0 ? ' and more' : ''}`);
+  private readonly running = computed(() => runningOf(this.all(), this.on()));
+  protected readonly rows = computed(() => {
+    const running = new Set(this.running().map(({ id }) => id));
+    return this.all().map((one) => ({
+      ...one,
+      on: running.has(one.id),
+      /** It runs because a load needs it, whether picked or not. */
+      needed: running.has(one.id) && !this.on().has(one.id),
+      how: one.kind === 'inverter' ? 'idle, while it is on' : one.cycles ? 'as it cycles' : 'while it runs',
+    }));
   });
+  private readonly draw = computed(() => drawTogether(this.running(), this.extraW()));
 
   private readonly source = computed<RuntimeSource | null>(() => {
     const chemistry = this.chemistry();
@@ -158,34 +171,21 @@ export class HowLongPage {
   });
   protected readonly answer = computed(() => {
     const runtime = this.runtime();
-    return runtime && (this.method() === 'flat' ? runtime.flatH : runtime.itemisedH);
+    return runtime && runtime.hours[this.method()];
   });
-  protected readonly calibrations = computed(() => ({
-    itemised: calibrate(this.rig()?.trials ?? [], 'itemised'),
-    flat: calibrate(this.rig()?.trials ?? [], 'flat'),
-  }));
   protected readonly calibrated = computed(() => {
-    const [answer, own] = [this.answer(), this.calibrations()[this.method()]];
+    const [answer, own] = [this.answer(), calibrate(this.rig()?.trials ?? [], this.method())];
     return answer && own ? { hours: answer.value * own.factor, ...own } : null;
   });
 
   protected readonly methods = computed(() => {
     const runtime = this.runtime();
-    const hours = (value: number | undefined) => (value === undefined ? '' : this.hoursText(value));
-    return [
-      {
-        id: 'itemised',
-        name: 'itemised',
-        reason: 'Conversion losses at each load, ageing, cold and Peukert at the battery.',
-        answer: hours(runtime?.itemisedH.value),
-      },
-      {
-        id: 'flat',
-        name: 'flat loss',
-        reason: 'Watts as read at the loads, one share off for everything.',
-        answer: hours(runtime?.flatH.value),
-      },
-    ];
+    return LOSS_SCHOOLS.map((id) => {
+      const own = calibrate(this.rig()?.trials ?? [], id);
+      const hours = runtime?.hours[id].value;
+      const byTrials = own && hours !== undefined ? `, by your trials ${this.hoursText(hours * own.factor)}` : '';
+      return { id, ...SCHOOL_WORDS[id], answer: hours === undefined ? '' : this.hoursText(hours) + byTrials };
+    });
   });
   private readonly schools = computed(() => usableSchools(this.chemistry().id));
   protected readonly shares = computed(() => {
@@ -240,11 +240,11 @@ export class HowLongPage {
   protected keep(): void {
     const answer = this.answer();
     if (!answer) return;
-    const running = this.loads().filter(({ id }) => this.on().has(id));
     const says =
       this.name().trim() ||
-      running
-        .map((load) => load.says)
+      this.running()
+        .filter(({ id }) => this.on().has(id))
+        .map((one) => one.says)
         .join(', ')
         .slice(0, 120) ||
       'a draw';

@@ -30,6 +30,10 @@ const LOGGED_UNITS: readonly Option[] = [
   { id: 'Ah', name: 'Ah' },
   { id: 'Wh', name: 'Wh' },
 ];
+const LOGGED_SIDES: readonly Option[] = [
+  { id: 'bank', name: 'before the inverter, at the bank' },
+  { id: 'load', name: 'behind it, at the load' },
+];
 const DC_VOLTS: readonly Option[] = [
   { id: '', name: 'the bank’s' },
   { id: '12', name: '12 V' },
@@ -59,6 +63,7 @@ export class LoadDetails {
   protected readonly patterns = PATTERN_OPTIONS;
   protected readonly climates = CLIMATE_OPTIONS;
   protected readonly loggedUnits = LOGGED_UNITS;
+  protected readonly loggedSides = LOGGED_SIDES;
   protected readonly dcVolts = DC_VOLTS;
   protected readonly months = MONTHS;
   protected readonly knownReason = computed(() => KNOWN_REASONS[this.load().known]);
@@ -110,7 +115,8 @@ export class LoadDetails {
   /** Keeps the hours where it can, when the way of saying them changes. */
   protected useBy(by: string): void {
     const { value: hoursPerDay } = this.line().hoursPerDay;
-    const Wh = Number(this.line().dayWh.value.toPrecision(4));
+    const { dayWh, daysFraction } = this.line();
+    const Wh = Number((daysFraction > 0 ? dayWh.value / daysFraction : 0).toPrecision(4));
     switch (by as Load['use']['by']) {
       case 'hours':
         this.changed.emit({ use: { by: 'hours', hoursPerDay: Number(hoursPerDay.toPrecision(4)) } });
@@ -140,7 +146,7 @@ export class LoadDetails {
       case 'logged':
         this.changed.emit({
           known: 'logged',
-          use: { by: 'logged', unit: 'Wh', low: Wh * 0.8, typical: Wh, high: Wh * 1.25, days: 7 },
+          use: { by: 'logged', unit: 'Wh', side: 'bank', low: Wh * 0.8, typical: Wh, high: Wh * 1.25, days: 7 },
         });
     }
   }

@@ -2,6 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { NzSelectModule } from 'ng-zorro-antd/select';
 import { mayMix, mixingWarnings, type MixingWarning } from '@core/bank/mixing';
+import { calibrate } from '@core/bank/runtime';
+import { neededByTrials } from '@core/bank/trial-need';
 import { sizeBank } from '@core/bank/size-bank';
 import { usableSchools } from '@core/bank/usable-schools';
 import { CHEMISTRY_IDS, type ChemistryId } from '@core/cells/chemistry';
@@ -77,7 +79,10 @@ export class BankPage {
     if (!bank || !demand) return [];
     const needed = (lossSchool: Bank['lossSchool']) => {
       const need = sizeBank({ ...bank, lossSchool }, demand, this.facts.edits()).need;
-      return need ? `needs ${quantityText(need.requiredAh.value, 'Ah', { decimals: 0 })}` : '';
+      if (!need) return '';
+      const own = neededByTrials(need.requiredAh, calibrate(this.facts.rig()?.trials ?? [], lossSchool), lossSchool);
+      const ah = (value: number) => quantityText(value, 'Ah', { decimals: 0 });
+      return `needs ${ah(need.requiredAh.value)}${own ? `, by your trials ${ah(own.value)}` : ''}`;
     };
     return [
       {
@@ -91,6 +96,12 @@ export class BankPage {
         name: 'flat',
         reason: 'One share off for everything: quick, and the same for a warm young bank and a cold old one.',
         answer: needed('flat'),
+      },
+      {
+        id: 'plain',
+        name: 'plain',
+        reason: 'Usable amp-hours ÷ amperes, nothing taken off: the least bank, and the least truth on a cold night.',
+        answer: needed('plain'),
       },
     ];
   });

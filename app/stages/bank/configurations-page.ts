@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { drawAtRating } from '@core/audit/inverter-use';
 import { type Configuration, configurations } from '@core/bank/configurations';
+import { GENERIC_BATTERIES } from '@core/bank/generic-batteries.data';
 import { CURRENT_SCHOOLS, type CurrentSchool } from '@core/bank/current-schools';
 import { chemistryOf } from '@core/cells/chemistry-of';
 import { chargingPeak } from '@core/charging/charging-peak';
@@ -58,7 +59,7 @@ export class ConfigurationsPage {
   protected readonly blocks = linkedSignal(() => {
     const [bank, sized] = [this.facts.bank(), this.facts.sized()];
     return bank && sized
-      ? String(Math.round((bank.seriesCount * bank.battery.cellsInSeries) / sized.chemistry.cellsPer12V))
+      ? nearestVolts((bank.seriesCount * bank.battery.cellsInSeries) / sized.chemistry.cellsPer12V)
       : '1';
   });
   protected readonly compared = signal<readonly string[]>([]);
@@ -68,6 +69,7 @@ export class ConfigurationsPage {
     if (!derived || !rig || derived.audit.dayAh.value === 0) return null;
     const bank = rig.bank;
     const peakW = derived.audit.peakW.value;
+    const { lossSchool, flatLossFraction, ageingFraction, coldestTempC } = bank ?? newBank(GENERIC_BATTERIES[0]!);
     return {
       ...derived.demand,
       blocks: Number(this.blocks()),
@@ -78,8 +80,7 @@ export class ConfigurationsPage {
       p90DayAh: derived.quantiles?.p90Ah ?? derived.demand.dayAh,
       inverterW: drawAtRating(rig.inverters, derived.audit.inverters),
       school: bank?.currentSchool ?? ('one-may-drop-out' as const),
-      ageingFraction: bank?.ageingFraction ?? 1,
-      coldestTempC: bank?.coldestTempC ?? 25,
+      losses: { lossSchool, flatLossFraction, ageingFraction, coldestTempC },
       usableOf: (battery: Bank['battery']) =>
         bank && battery.chemistryId === bank.battery.chemistryId
           ? bank.usableFraction
@@ -152,29 +153,8 @@ export class ConfigurationsPage {
     const now = this.facts.bank();
     const fresh = newBank(one.battery, one.seriesCount, one.parallelCount);
     if (!now) return fresh;
-    const {
-      ageingFraction,
-      coldestTempC,
-      autonomyDays,
-      lossSchool,
-      flatLossFraction,
-      currentSchool,
-      cableLengthM,
-      cableAreaMm2,
-    } = now;
     const usableFraction = this.demand()?.usableOf(one.battery) ?? fresh.usableFraction;
-    return {
-      ...fresh,
-      usableFraction,
-      ageingFraction,
-      coldestTempC,
-      autonomyDays,
-      lossSchool,
-      flatLossFraction,
-      currentSchool,
-      cableLengthM,
-      cableAreaMm2,
-    };
+    return { ...now, ...arrangementOf(fresh), usableFraction };
   }
 
   private isCurrent(one: Configuration): boolean {
@@ -188,6 +168,20 @@ export class ConfigurationsPage {
   }
 }
 
+/** The system voltage on offer that so many blocks of 12 V come nearest to; less than one counts as one. */
+const nearestVolts = (blocks: number) =>
+  VOLTS.reduce((best, volts) =>
+    Math.abs(Number(volts.id) - blocks) < Math.abs(Number(best.id) - blocks) ? volts : best,
+  ).id;
+
+/** What a bank is made of; how it is reckoned with stays. */
+const arrangementOf = ({ battery, seriesCount, parallelCount, boughtIn, others }: Bank) => ({
+  battery,
+  seriesCount,
+  parallelCount,
+  boughtIn,
+  others,
+});
 const idOf = (one: Configuration) => `${one.battery.id} ${one.seriesCount} ${one.parallelCount}`;
 const last = (value: number | null | undefined) => value ?? Number.POSITIVE_INFINITY;
 const byPrice = (a: Configuration, b: Configuration) => last(a.sheet.price?.value) - last(b.sheet.price?.value);

@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { calibrate } from '@core/bank/runtime';
 import { sizeBank } from '@core/bank/size-bank';
 import { usableSchools } from '@core/bank/usable-schools';
+import { neededByTrials } from '@core/bank/trial-need';
 import { requirementSteps, type WaterfallStep } from '@core/bank/waterfall';
 import { formatNumber } from '@core/quantity/format';
-import type { Bank } from '@core/rig/bank';
+import { LOSS_SCHOOLS } from '@core/rig/bank';
 import { FigurePart } from '../../ui/figure';
 import { WorkingStore } from '../../ui/working-store';
 import { BankFacts } from './bank-facts';
@@ -35,12 +37,12 @@ export class NeedPage {
   private readonly demand = computed(() => this.facts.derived()?.demand ?? null);
   protected readonly need = computed(() => this.facts.sized()?.need ?? null);
 
-  /** Every usable-share school with both schools of losses. */
+  /** Every usable-share school with every school of losses. */
   protected readonly columns = computed(() => {
     const [bank, demand, sized] = [this.bank(), this.demand(), this.facts.sized()];
     if (!bank || !demand || !sized?.need) return [];
     const schools = usableSchools(bank.battery.chemistryId);
-    return (['itemised', 'flat'] as Bank['lossSchool'][]).flatMap((lossSchool) =>
+    return LOSS_SCHOOLS.flatMap((lossSchool) =>
       schools.map((school) => {
         const own = { ...bank, lossSchool, usableFraction: school.usableFraction };
         const need = sizeBank(own, demand, this.facts.edits()).need!;
@@ -50,6 +52,11 @@ export class NeedPage {
           says: school.name,
           chosen: bank.lossSchool === lossSchool && bank.usableFraction === school.usableFraction,
           requiredAh: need.requiredAh,
+          byTrials: neededByTrials(
+            need.requiredAh,
+            calibrate(this.facts.rig()?.trials ?? [], lossSchool),
+            `${lossSchool} ${school.id}`,
+          ),
           autonomyDays: need.autonomyDays,
           fits: need.fits,
           take: () => this.facts.change({ lossSchool, usableFraction: school.usableFraction }),
@@ -61,7 +68,7 @@ export class NeedPage {
   protected readonly steps = computed(() => {
     const [bank, demand, sized] = [this.bank(), this.demand(), this.facts.sized()];
     if (!bank || !demand || !sized?.need) return [];
-    const steps = requirementSteps(bank, demand, sized.nominalV.value, this.facts.chemistry(), bank.lossSchool);
+    const steps = requirementSteps(bank, demand, sized.nominalV, this.facts.chemistry(), bank.lossSchool);
     const most = Math.max(...steps.map((step) => step.afterAh), sized.capacityAh.value);
     return steps.map((step) => ({
       ...step,

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { bankOhm } from '@core/bank/resistance';
 import { type SystemVoltage, systemVoltages } from '@core/bank/system-voltages';
+import { highestCellV } from '@core/cells/highest-voltage';
 import type { SectionList } from '@core/conductors/choose-section';
 import { gaugeOf } from '@core/conductors/gauges.data';
 import { arraysPower } from '@core/charging/arrays-power';
@@ -74,6 +75,10 @@ export class VoltagePage {
             ],
       ),
       blockV: chemistry.nominalCellV * chemistry.cellsPer12V,
+      highestBlockV: Math.max(
+        highestCellV(chemistry) * chemistry.cellsPer12V,
+        ...(this.facts.rig()?.charging.sources ?? []).map(({ absorptionV }) => (absorptionV ?? 0) / now),
+      ),
       // The bank's energy as one block of 12 V: the same cells in parallel instead of series.
       blockOhm: bankOhm(bank, chemistry, 25) / (now * now),
     });
@@ -100,6 +105,24 @@ export class VoltagePage {
     if (column.converters.length === 0) return 'none';
     const watts = column.converters.reduce((sum, one) => sum + one.powerW, 0);
     return `${column.converters.map(({ says, voltageV }) => `${says} (${voltageV} V)`).join(', ')}: ${formatNumber(watts, 0)} W`;
+  }
+
+  protected noFuse({ noFuse, shortCircuitA, blocks }: SystemVoltage): string {
+    const kiloamps = `${formatNumber(shortCircuitA.value / 1000, 1)} kA`;
+    switch (noFuse) {
+      case 'voltage':
+        return 'none on the list stands this voltage at full charge';
+      case 'interrupt':
+        return `none on the list breaks ${kiloamps}`;
+      case 'size':
+        return 'none on the list is large enough';
+      case 'wire':
+        return blocks === 4
+          ? `those for this voltage are larger than this wire may have`
+          : `those that break ${kiloamps} are larger than this wire may have: one of them at the post, on thicker wire, smaller ones behind it`;
+      case null:
+        return 'no section suffices';
+    }
   }
 
   protected by(column: SystemVoltage): string {

@@ -1,0 +1,31 @@
+import { fc, test } from '@fast-check/vitest';
+import { describe, expect, it } from 'vitest';
+import { hourShares, spreadHours } from './pattern';
+
+const sum = (values: readonly number[]) => values.reduce((total, value) => total + value, 0);
+
+describe('hours of running over a pattern', () => {
+  it('by hand: 3 h in the evening are half of each of its 6 hours', () =>
+    expect(spreadHours(hourShares({ by: 'named', id: 'evening' }), 3).slice(16, 24)).toEqual([
+      0, 0.5, 0.5, 0.5, 0.5, 0.5, 0.5, 0,
+    ]));
+  it('by hand: weights 4 to 1, two hours: the first is full, the rest goes to the second', () => {
+    const shares = hourShares({ by: 'hours', weights: [1, 0.25, ...Array<number>(22).fill(0)] });
+    expect(spreadHours(shares, 1.25).slice(0, 3)).toEqual([1, 0.25, 0]);
+    expect(spreadHours(shares, 1.5).slice(0, 3)).toEqual([1, 0.5, 0]);
+    expect(spreadHours(shares, 2).slice(0, 3)).toEqual([1, 1, 0]);
+    expect(spreadHours(shares, 13).slice(0, 3)).toEqual([1, 1, 0.5]);
+  });
+  test.prop([
+    fc
+      .array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 24, maxLength: 24 })
+      .filter((weights) => sum(weights) > 1e-6),
+    fc.double({ min: 0, max: 24, noNaN: true }),
+  ])('keeps the hours, none more than whole, a heavier hour never less', (weights, hours) => {
+    const spread = spreadHours(hourShares({ by: 'hours', weights }), hours);
+    expect(sum(spread)).toBeCloseTo(hours, 6);
+    for (const share of spread) expect(share >= -1e-12 && share <= 1 + 1e-9).toBe(true);
+    const byWeight = weights.map((weight, k) => ({ weight, share: spread[k]! })).sort((a, b) => a.weight - b.weight);
+    for (let k = 1; k < 24; k++) expect(byWeight[k]!.share).toBeGreaterThanOrEqual(byWeight[k - 1]!.share - 1e-9);
+  });
+});
