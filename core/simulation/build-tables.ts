@@ -5,6 +5,7 @@ import { chargeLimit } from '../charging/charge-limit';
 import { chargingVoltage } from '../charging/charging-voltage';
 import { siteYear } from '../sources/site-year';
 import { daysAbout, MONTH_OF_DAY } from './calendar';
+import { checkTables } from './check-tables';
 import { firstDay } from './first-day';
 import { loadSet } from './load-set';
 import { solarTables } from './solar-table';
@@ -19,6 +20,7 @@ const DAYS_A_MONTH = 30.4;
 
 /**
  * The year of a plan as tables. Null without a bank.
+ * @throws {QuantityError} `not-finite` where something in the plan comes to no number
  * @param cache  keeps what is costly and seldom changes, from one call to the next
  */
 export function buildTables(parts: YearParts, cache: TableCache, change: WhatIf = NO_CHANGE): YearTables | null {
@@ -69,5 +71,5 @@ export function buildTables(parts: YearParts, cache: TableCache, change: WhatIf 
         return sourceTable(source, solar, source.kind === 'engine' ? stillDays : [], bank, edits);
       }),
   };
-  return { ...tables, firstDay: firstDay(tables, sites) };
+  return checkTables({ ...tables, firstDay: firstDay(tables, sites) });
 }

@@ -22,6 +22,8 @@ export const FULL_SOC = 0.99;
 /** A day's temperature follows the day before; usual for daily means. */
 const TEMP_PERSISTENCE = 0.7;
 const NORMALS = normalQuantiles(4096);
+/** Steps in which an hour through a relay is followed. */
+const RELAY_PARTS = 12;
 
 /**
  * Plays years hour by hour: load and sources meet, the bank takes what is over as far as it accepts, and gives what is missing as
@@ -134,8 +136,10 @@ export function simulateRuns(
         const at = inMonth * GRID_Z + (row < GRID_Z - 1 ? row : GRID_Z - 2);
         clearness = clearnessByZ[at]! + (place - row) * (clearnessByZ[at + 1]! - clearnessByZ[at]!);
       }
-      const bin = (clearness / CLEARNESS_STEP) | 0;
-      const between = clearness / CLEARNESS_STEP - bin;
+      // Up to the last row of the day's table and never past it, where the next day's begins or the table ends.
+      const rowPlace = clearness / CLEARNESS_STEP;
+      const bin = rowPlace < CLEARNESS_STEPS - 1 ? rowPlace | 0 : CLEARNESS_STEPS - 2;
+      const between = rowPlace < CLEARNESS_STEPS - 1 ? rowPlace - bin : 1;
       const row = (day * CLEARNESS_STEPS + bin) * 24;
 
       const outdoorC = meanTempC + tempSpread * air;
@@ -192,9 +196,26 @@ export function simulateRuns(
           for (let s = 0; s < sources.length; s++) {
             const { relayA, scheduleA } = sources[s]!;
             if (relayA === null || scheduleA === null) continue;
-            const place = chargeAh * perAh * RELAY_STEPS;
-            const at = place < RELAY_STEPS ? place | 0 : RELAY_STEPS - 1;
-            const given = (relayA[at]! + (place - at) * (relayA[at + 1]! - relayA[at]!)) * scheduleA[day * 24 + hour]!;
+            const share = scheduleA[day * 24 + hour]!;
+            // The fuller the bank, the less it is given: what it takes within the hour is followed in short steps.
+            let given = 0;
+            let within = chargeAh;
+            for (let part = 0; share > 0 && part < RELAY_PARTS; part++) {
+              const place = within * perAh * RELAY_STEPS;
+              const at = place < RELAY_STEPS - 1 ? place | 0 : RELAY_STEPS - 1;
+              const now = (relayA[at]! + (place - at) * (relayA[at + 1]! - relayA[at]!)) * share;
+              given += now / RELAY_PARTS;
+              const over = offered + now - dayAh * hourShares[hour]!;
+              const most = (capacityAh - within) * acceptancePerH;
+              const taken =
+                over < 0
+                  ? over
+                  : !mayCharge
+                    ? 0
+                    : eta * (over < limitA ? (over < most ? over : most) : limitA < most ? limitA : most);
+              within += taken / RELAY_PARTS;
+              if (within < 0) within = 0;
+            }
             bySourceA[s * 24 + hour] = given;
             sourceOfferedAh[s * 12 + inMonth]! += given;
             offered += given;
@@ -271,7 +292,8 @@ export function simulateRuns(
   }
   for (let run = 0; run < count; run++) {
     const off = Math.abs(storedAh[run]! - (charges[run]! - capacityAh)) / Math.max(1, throughputAh[run]!);
-    if (off > result.worstBalance) result.worstBalance = off;
+    // So that a balance that is no number fails, instead of passing for a small one.
+    if (!(off <= result.worstBalance)) result.worstBalance = off;
   }
   return result;
 }

@@ -1,10 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import { acceptedAh } from '../cells/acceptance';
+import { relayCurrent } from '../charging/relay-current';
 import { summariseYear } from '../charging/summarise-year';
 import { newArray, newBank, newBattery, newEngine, newLoad, newRig, newSource, weekOf } from '../rig/new-rig';
 import type { Source } from '../rig/charging';
 import { buildTables } from './build-tables';
+import { checkTables } from './check-tables';
 import type { YearParts } from './year-parts';
 import { mergeRuns, TRACE_COLUMNS } from './runs-result';
 import { simulateRuns } from './simulate-runs';
@@ -184,5 +186,78 @@ describe('a simulated year', () => {
     const all = yearOf(parts([solar(1, { arrays: [{ ...out, laidOutDaysPerWeek: 7 }] })]), 60).months[5]!.offeredAh
       .value;
     expect(half / all).toBeCloseTo(0.5, 1);
+  });
+});
+
+describe('the edges of the tables', () => {
+  const december = (clearness: number) => {
+    const of = parts([solar(400, { limitA: 30 })], 20);
+    of.charging = {
+      ...of.charging,
+      weather: { by: 'file', name: 'f', dailyClearness: Array<number>(365).fill(clearness) },
+    };
+    const tables = { ...tablesOf(of), firstDay: 0 };
+    const trace = { hours: new Float64Array(365 * 24 * TRACE_COLUMNS) };
+    const { month, worstBalance } = simulateRuns(tables, 0, 1, 1, trace);
+    const lastDay = Array.from({ length: 24 }, (_, hour) => trace.hours[(364 * 24 + hour) * TRACE_COLUMNS + 1]!);
+    return { lastDay, month, worstBalance };
+  };
+  it('at the clearest sky the last day of the year offers what the others do, and nothing by night', () => {
+    const [clear, nearly] = [december(0.85), december(0.849)];
+    expect(clear.worstBalance).toBeLessThan(1e-9);
+    expect(clear.lastDay.slice(0, 6)).toEqual([0, 0, 0, 0, 0, 0]);
+    const ah = (day: number[]) => day.reduce((a, b) => a + b, 0);
+    expect(ah(clear.lastDay) / ah(nearly.lastDay)).toBeCloseTo(1, 2);
+    expect(clear.month.offeredAh[11]! / nearly.month.offeredAh[11]!).toBeCloseTo(1, 2);
+    expect(ah(clear.lastDay)).toBeGreaterThan(ah(nearly.lastDay));
+  });
+  it('at no light at all offers nothing', () => expect(december(0).month.offeredAh.every((ah) => ah === 0)).toBe(true));
+  it('are checked before a year is played: no gap, no number that is none', () => {
+    const tables = tablesOf(parts([solar(300), engine([1], 2)]));
+    expect(checkTables(tables)).toBe(tables);
+    const [sun, drive] = tables.sources;
+    const cut = { ...sun!, solar: sun!.solar.map((one) => ({ ...one, hoursA: one.hoursA.subarray(24) })) };
+    expect(() => checkTables({ ...tables, sources: [cut, drive!] })).toThrow('hoursA: wrong-shape');
+    const loadSets = tables.loadSets.map((set) => ({ ...set, quantilesAh: set.quantilesAh.map(() => Number.NaN) }));
+    expect(() => checkTables({ ...tables, loadSets })).toThrow('quantilesAh: not-finite');
+    expect(() => checkTables({ ...tables, limitA: Number.NaN })).toThrow('capacity: not-finite');
+  });
+});
+
+describe('a relay', () => {
+  it.each([0.005, 0.02, 0.05])('of %f Ω gives what it gives second by second, within half a percent', (pathOhm) => {
+    const relay: Source = {
+      ...newEngine('engine'),
+      mode: { by: 'relay', alternatorV: 14.2, pathOhm, limitA: 200 },
+      week: weekOf([0, 1, 2, 3, 4, 5, 6], 8, 6),
+    };
+    for (const chemistryId of ['lfp', 'flooded'] as const) {
+      const of = parts([relay], 60, chemistryId);
+      const tables = tablesOf(of);
+      const trace = { hours: new Float64Array(365 * 24 * TRACE_COLUMNS) };
+      simulateRuns(tables, 0, 1, 1, trace);
+      const { capacityAh, coulombicFraction, acceptancePerH, limitA } = tables;
+      // The same day again, from the charge it began with, in steps of ten seconds.
+      for (const day of [40, 200]) {
+        let [slowAh, fastAh] = [0, 0];
+        let soc = trace.hours[(day * 24 + 7) * TRACE_COLUMNS]!;
+        for (let hour = 8; hour < 14; hour++) {
+          const at = (day * 24 + hour) * TRACE_COLUMNS;
+          const drawA = trace.hours[at + 2]!;
+          fastAh += trace.hours[at + 1]!;
+          for (let k = 0; k < 360; k++) {
+            const offeredA = relayCurrent({ alternatorV: 14.2, pathOhm, limitA: 200 }, of.bank!, {}, soc);
+            slowAh += offeredA / 360;
+            const net = offeredA - drawA;
+            const takenA =
+              net > 0 ? Math.min(net, limitA, acceptancePerH * (1 - soc) * capacityAh) * coulombicFraction : net;
+            soc += takenA / 360 / capacityAh;
+          }
+          soc = trace.hours[at]!;
+        }
+        expect(fastAh / slowAh).toBeCloseTo(1, 1);
+        expect(Math.abs(fastAh / slowAh - 1)).toBeLessThan(0.005);
+      }
+    }
   });
 });

@@ -30,6 +30,27 @@ describe('daylight', () => {
     expect(hoursOf(daylightOf(june, 75, 0))).toBe(24);
     expect(hoursOf(daylightOf(december, 80, 0))).toBe(0);
   });
+  it('shrinks to nothing towards the pole in December, without a leap to a whole day', () => {
+    let before = Number.POSITIVE_INFINITY;
+    for (let latitude = 65; latitude <= 80; latitude += 0.05) {
+      const hours = hoursOf(daylightOf(day(2026, 12, 21), latitude, 0));
+      expect(hours).toBeLessThanOrEqual(before + 0.02);
+      before = hours;
+    }
+    expect(before).toBe(0);
+    // On that day the sun's noon lies at 90 − latitude − 23.44: 6 degrees below the horizon at 72.56.
+    expect(hoursOf(daylightOf(day(2026, 12, 21), 72.4, 0))).toBeGreaterThan(0.5);
+    for (const latitude of [72.6, 72.8, 73]) expect(hoursOf(daylightOf(day(2026, 12, 21), latitude, 0))).toBe(0);
+  });
+  it('grows to a whole day towards the pole in June, without a leap to nothing', () => {
+    let before = 0;
+    for (let latitude = 50; latitude <= 75; latitude += 0.05) {
+      const hours = hoursOf(daylightOf(day(2026, 6, 21), latitude, 0));
+      expect(hours).toBeGreaterThanOrEqual(before - 0.02);
+      before = hours;
+    }
+    expect(before).toBe(24);
+  });
   it('never leaves its day', () => {
     for (let month = 1; month <= 12; month++)
       for (const latitude of [-66, -40, 0, 40, 58, 66]) {

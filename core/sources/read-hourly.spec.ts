@@ -53,7 +53,7 @@ function fileOf(shape: Shape, clearnessOf: (day: number) => number, leaveOut: (d
 }
 
 const read = (text: string): HourlyFile => {
-  const file = readHourly(text, LATITUDE, 'UTC');
+  const file = readHourly(text, LATITUDE, 0, 'UTC');
   if ('code' in file) throw new Error(file.code);
   return file;
 };
@@ -123,6 +123,31 @@ describe('an hourly file of light', () => {
     ]);
     expect(file.filledDays).toBe(0);
     expect(file.rows).toBe(365 * 24 - 3);
+  });
+  it('knows missing hours from dark ones: a file without its nights is as clear as the whole one', () => {
+    const lines = fileOf(PLAIN, wave).split('\n');
+    const byDay = lines.filter((line, k) => {
+      const hour = Number(line.slice(11, 13));
+      return k === 0 || (hour >= 4 && hour < 20);
+    });
+    const [whole, daylight] = [lines, byDay].map((all) => read(all.join('\n')));
+    expect(daylight!.filledDays).toBe(0);
+    daylight!.dailyClearness.forEach((clearness, day) =>
+      expect(Math.abs(clearness - whole!.dailyClearness[day]!)).toBeLessThan(0.002),
+    );
+  });
+  it('counts a day that lacks four hours of the night as it is, and none that lacks its noon', () => {
+    const without = (from: number, to: number) =>
+      fileOf(PLAIN, () => 0.5)
+        .split('\n')
+        .filter(
+          (line) =>
+            !(line.startsWith('2025-06-1') && Number(line.slice(11, 13)) >= from && Number(line.slice(11, 13)) < to),
+        )
+        .join('\n');
+    expect(read(without(0, 4))).toMatchObject({ filledDays: 0 });
+    expect(read(without(0, 4)).dailyClearness[monthStart(5) + 12]).toBeCloseTo(0.5, 3);
+    expect(read(without(10, 14))).toMatchObject({ filledDays: 10 });
   });
   it('takes a little less than nothing, as instruments give by night, for nothing', () => {
     const file = read(fileOf(PLAIN, wave).replaceAll(',0.00', ',-1.50'));

@@ -3,6 +3,7 @@ import { cellNumber, type CellTime, cellTime } from '../logbook/import/cell';
 import { zoneOffsetMs } from '../series/zone';
 import { MONTH_OF_DAY, monthStart } from '../simulation/calendar';
 import { aboveAirWhPerM2 } from './above-air';
+import { STEPS_PER_HOUR, sunTrack } from './sun-track';
 
 export type HourlyRefusal =
   | { code: 'empty' }
@@ -19,7 +20,7 @@ export interface HourlyRemark {
 export interface HourlyFile {
   /** [365] */
   dailyClearness: number[];
-  /** Days of the year that the file does not cover by at least 20 hours; they take the mean of their month. */
+  /** Days of the year of whose light the file lacks more than a fifth; they take the mean of their month. */
   filledDays: number;
   /** Days brighter than the clearest sky lets through, counted as that. */
   cappedDays: number;
@@ -30,18 +31,30 @@ export interface HourlyFile {
 /** The clearest day. */
 const MOST_CLEARNESS = 0.85;
 const NEEDED_DAYS = 300;
-const NEEDED_HOURS = 20;
+/** A day counts when its hours in the file would bring so much of its light under a steady sky. */
+const NEEDED_LIGHT = 0.8;
+/** Where the sun hardly rises a quotient says nothing; such a day counts when the file has so many of its hours. */
+const DARK_WH = 100;
+const DARK_HOURS = 20;
+const DARK_CLEARNESS = 0.3;
 const LARGEST_W = 1600;
 const TIME_HEAD = /time|date|datum|zeit|hour/i;
 const LIGHT_HEAD = /ghi|irradi|global|radiation|w\/m|solar/i;
 
 /**
  * Clearness of each day from a file of level irradiance, W/m², hour by hour or finer, on the clocks of the place. Several years are
- * put over one another. Delimiter and decimal sign are found.
- * @param latitudeDeg  of the place, for what arrives above the air
- * @param timeZone     of the place: times that state their own offset are put on its clocks
+ * put over one another. Delimiter and decimal sign are found. Hours that are not in the file are missing, not dark: the day's
+ * light is held against what arrives above the air in the hours that are.
+ * @param latitudeDeg   of the place, for what arrives above the air
+ * @param longitudeDeg  of the place, for when it arrives
+ * @param timeZone      of the place: times that state their own offset are put on its clocks
  */
-export function readHourly(text: string, latitudeDeg: number, timeZone: string): HourlyFile | HourlyRefusal {
+export function readHourly(
+  text: string,
+  latitudeDeg: number,
+  longitudeDeg: number,
+  timeZone: string,
+): HourlyFile | HourlyRefusal {
   const { data, meta } = Papa.parse(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
   const [head, ...rows] = data;
   if (!head || rows.length === 0) return { code: 'empty' };
@@ -51,7 +64,7 @@ export function readHourly(text: string, latitudeDeg: number, timeZone: string):
   const decimal =
     meta.delimiter !== ',' && rows.slice(0, 50).some((row) => /\d,\d/.test(row[lightAt] ?? '')) ? ',' : '.';
   const remarks: HourlyRemark[] = [];
-  const days = new Map<string, { day: number; sum: number; count: number; hours: Set<number> }>();
+  const days = new Map<string, DayOfFile>();
   let largest = 0;
   rows.forEach((row, k) => {
     const time = cellTime(row[timeAt] ?? '', 'iso', decimal) ?? cellTime(row[timeAt] ?? '', 'dmy', decimal);
@@ -66,10 +79,9 @@ export function readHourly(text: string, latitudeDeg: number, timeZone: string):
     // 29 February counts to the day before: the simulated year is a common one.
     const date = Math.min(at.getUTCDate(), at.getUTCMonth() === 1 ? 28 : 31);
     const key = `${at.getUTCFullYear()}-${at.getUTCMonth()}-${date}`;
-    const one = days.get(key) ?? { day: monthStart(at.getUTCMonth()) + date - 1, sum: 0, count: 0, hours: new Set() };
-    one.sum += Math.max(0, watts);
-    one.count++;
-    one.hours.add(at.getUTCHours());
+    const one = days.get(key) ?? { day: monthStart(at.getUTCMonth()) + date - 1, hours: new Map() };
+    const hour = one.hours.get(at.getUTCHours()) ?? { sum: 0, count: 0 };
+    one.hours.set(at.getUTCHours(), { sum: hour.sum + Math.max(0, watts), count: hour.count + 1 });
     days.set(key, one);
   });
   if (largest < 20) return { code: 'not-irradiance', largest };
@@ -77,11 +89,10 @@ export function readHourly(text: string, latitudeDeg: number, timeZone: string):
   const sums = new Float64Array(365);
   const counts = new Uint16Array(365);
   let cappedDays = 0;
-  for (const { day, sum, count, hours } of days.values()) {
-    if (hours.size < NEEDED_HOURS) continue;
-    const aboveWh = aboveAirWhPerM2(latitudeDeg, day + 1);
-    // Below this the sun hardly rises, and a quotient says nothing.
-    const clearness = aboveWh > 100 ? ((sum / count) * 24) / aboveWh : 0.3;
+  const lightOf = lightByHour(latitudeDeg, longitudeDeg, timeZone);
+  for (const { day, hours } of days.values()) {
+    const clearness = clearnessOf(hours, aboveAirWhPerM2(latitudeDeg, day + 1), lightOf(day));
+    if (clearness === null) continue;
     if (clearness > MOST_CLEARNESS) cappedDays++;
     sums[day]! += Math.min(MOST_CLEARNESS, clearness);
     counts[day]!++;
@@ -102,6 +113,43 @@ export function readHourly(text: string, latitudeDeg: number, timeZone: string):
     cappedDays,
     rows: rows.length - remarks.length,
     remarks,
+  };
+}
+
+interface DayOfFile {
+  /** 0 … 364 */
+  day: number;
+  /** By the hour of the clock: watts per m² summed over its rows, and how many they are. */
+  hours: Map<number, { sum: number; count: number }>;
+}
+
+/** Clearness of one day off the hours that there are, each by its own mean; null where too much of its light is missing. */
+function clearnessOf(hours: DayOfFile['hours'], aboveWh: number, light: readonly number[]): number | null {
+  if (!(aboveWh > DARK_WH)) return hours.size >= DARK_HOURS ? DARK_CLEARNESS : null;
+  let [seenWh, covered] = [0, 0];
+  for (const [hour, { sum, count }] of hours) {
+    seenWh += sum / count;
+    covered += light[hour] ?? 0;
+  }
+  return covered >= NEEDED_LIGHT ? seenWh / (aboveWh * Math.min(1, covered)) : null;
+}
+
+/** Share of a day's light above the air that falls into each hour of the clock: [24] with sum 1, or 0 where the sun stays down. */
+function lightByHour(latitudeDeg: number, longitudeDeg: number, timeZone: string): (day: number) => readonly number[] {
+  const known = new Map<number, readonly number[]>();
+  return (day) => {
+    const kept = known.get(day);
+    if (kept) return kept;
+    const { sinHeight } = sunTrack(latitudeDeg, longitudeDeg, timeZone, day + 1);
+    const hours = Array<number>(24).fill(0);
+    sinHeight.forEach((sine, k) => {
+      const hour = Math.floor(k / STEPS_PER_HOUR);
+      hours[hour] = (hours[hour] ?? 0) + Math.max(0, sine);
+    });
+    const all = hours.reduce((sum, one) => sum + one, 0);
+    const shares = hours.map((one) => (all > 0 ? one / all : 0));
+    known.set(day, shares);
+    return shares;
   };
 }
 

@@ -5,6 +5,7 @@ import { type Climate, CLIMATES } from './climates.data';
 import { zoneOffsetMs } from '../series/zone';
 import { aboveAirWhPerM2 } from './above-air';
 import { MOST_MEAN } from './clearness-days';
+import { latitudeOf } from './hemisphere';
 import { SUN_YEAR, type SunTrack, sunTrack } from './sun-track';
 
 /** Where the rig is in one month, and what it is like there. */
@@ -39,7 +40,7 @@ export function siteYear(plan: SitePlan, place: Place): SiteMonth[] {
   return MONTH_DAYS.map((_, k) => {
     const stop = plan.stops.find(({ months }) => months.includes(k + 1)) ?? null;
     const climate = CLIMATES[stop?.climateId ?? plan.climateId];
-    const latitudeDeg = stop?.latitudeDeg ?? place.latitudeDeg ?? climate.latitudeDeg;
+    const latitudeDeg = stop?.latitudeDeg ?? latitudeOf(place, climate);
     const longitudeDeg = stop?.longitudeDeg ?? longitudeOf(place);
     // Seasons stand the other way round south of the equator.
     const season = latitudeDeg * climate.latitudeDeg < 0 ? (k + 6) % 12 : k;

@@ -118,6 +118,7 @@ describe('an hourly file', () => {
     const read = readHourly(
       year((day, k) => hour(day, k, 0.5 * level(day))),
       48,
+      0,
       'UTC',
     );
     if ('code' in read) throw new Error(read.code);
@@ -131,7 +132,7 @@ describe('an hourly file', () => {
       const bright = Math.floor(local / 24) === 100 && ((local % 24) + 24) % 24 >= 7;
       return `${hour(day, k, 0).slice(0, -2)}Z,${bright ? 400 : 0.2 * level(day)}`;
     };
-    const read = readHourly(year(west), 48, 'Etc/GMT+9');
+    const read = readHourly(year(west), 48, -135, 'Etc/GMT+9');
     if ('code' in read) throw new Error(read.code);
     expect(read.dailyClearness[99]!).toBeLessThan(0.21);
     expect(read.dailyClearness[100]!).toBeGreaterThan(0.6);
@@ -141,6 +142,7 @@ describe('an hourly file', () => {
     const read = readHourly(
       year((day, k) => hour(day, k, (day < 3 ? 0.95 : 0.5) * level(day))),
       48,
+      0,
       'UTC',
     );
     if ('code' in read) throw new Error(read.code);
@@ -150,6 +152,7 @@ describe('an hourly file', () => {
     const read = readHourly(
       year((day, k) => hour(day, k, day === 9 ? 'none' : 0.4 * level(day))),
       48,
+      0,
       'UTC',
     );
     if ('code' in read) throw new Error(read.code);
@@ -159,12 +162,13 @@ describe('an hourly file', () => {
     expect(read.dailyClearness[9]).toBeCloseTo(0.4, 3);
   });
   it('is refused when it is none', () => {
-    expect(readHourly('', 48, 'UTC')).toEqual({ code: 'empty' });
-    expect(readHourly('a,b\n1,2', 48, 'UTC')).toEqual({ code: 'no-columns' });
+    expect(readHourly('', 48, 0, 'UTC')).toEqual({ code: 'empty' });
+    expect(readHourly('a,b\n1,2', 48, 0, 'UTC')).toEqual({ code: 'no-columns' });
     expect(
       readHourly(
         year((day, k) => hour(day, k, 200), 40),
         48,
+        0,
         'UTC',
       ),
     ).toEqual({ code: 'too-few-days', days: 40 });
@@ -172,6 +176,7 @@ describe('an hourly file', () => {
       readHourly(
         year((day, k) => hour(day, k, 0.3)),
         48,
+        0,
         'UTC',
       ),
     ).toEqual({ code: 'not-irradiance', largest: 0.3 });

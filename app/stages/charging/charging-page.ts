@@ -13,11 +13,22 @@ import { ChargingTabs } from './charging-tabs';
 import { monthName, monthSentence, REASON_WORDS, reasonSentence, yearsInHundred, SELDOM_DAYS } from './charging-words';
 import { EmptyCharging } from './empty-charging';
 import { LoggedMonth } from './logged-month';
+import { HalfOfWorld } from './half-of-world';
 
 /** The year as a ledger of twelve lines: out and in a day, and whether the month keeps up. */
 @Component({
   selector: 'co-charging-page',
-  imports: [ChargingTabs, EmptyCharging, FigurePart, FlowBar, LoggedMonth, MarginContent, QuantityField, RouterLink],
+  imports: [
+    ChargingTabs,
+    EmptyCharging,
+    FigurePart,
+    FlowBar,
+    HalfOfWorld,
+    LoggedMonth,
+    MarginContent,
+    QuantityField,
+    RouterLink,
+  ],
   templateUrl: './charging-page.html',
   styleUrl: './charging-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -46,6 +46,19 @@ describe('the place', () => {
     await page.type('Latitude, north', '-48');
     expect(page.text('h1')).toMatch(/in (June|July),.* in (December|January)\.$/);
   });
+  it('asks north or south where only the time zone could say it, and takes the answer', async () => {
+    const rig = sampleRig();
+    const at = (timeZone: string) =>
+      openPage(PlacePage, { ...rig, place: { ...rig.place, timeZone, latitudeDeg: null, longitudeDeg: null } });
+    expect((await at('Europe/Berlin')).text('.ask')).toBe('');
+    const page = await at('Pacific/Auckland');
+    expect(page.text('.ask')).toContain('lies south of the equator');
+    expect(page.text('h1')).toMatch(/in (June|July),.* in (December|January)\.$/);
+    await page.press('North, 49');
+    expect(page.rig().place.latitudeDeg).toBe(49);
+    expect(page.text('.ask')).toBe('');
+    expect(page.text('h1')).toMatch(/in (December|January),.* in (June|July)\.$/);
+  });
   it('takes twelve clearnesses by hand, begun from the climate’s', async () => {
     const page = await open();
     const before = headline(page);

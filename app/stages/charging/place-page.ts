@@ -5,6 +5,7 @@ import { formatNumber } from '@core/quantity/format';
 import type { Stop, Weather } from '@core/rig/charging';
 import { LIMITS } from '@core/rig/limits';
 import { CLIMATE_IDS, type ClimateId, CLIMATES } from '@core/sources/climates.data';
+import { latitudeOf } from '@core/sources/hemisphere';
 import { type HourlyRefusal, readHourly } from '@core/sources/read-hourly';
 import { longitudeOf } from '@core/sources/site-year';
 import { RigEdits } from '../../rig/rig-actions';
@@ -19,6 +20,7 @@ import { WorkingStore } from '../../ui/working-store';
 import { ChargingFacts } from './charging-facts';
 import { ChargingTabs } from './charging-tabs';
 import { MONTH_NAMES } from './charging-words';
+import { HalfOfWorld } from './half-of-world';
 import { MonthRow } from './month-row';
 
 const CLIMATE_OPTIONS: readonly Option[] = CLIMATE_IDS.map((id) => ({ id, name: CLIMATES[id].name }));
@@ -33,7 +35,17 @@ const LARGEST_FILE = 30_000_000;
 /** Where the rig is through the year, and how clear and warm it is there. */
 @Component({
   selector: 'co-place-page',
-  imports: [ChargingTabs, Choice, FigurePart, MarginContent, MethodSwitch, MonthRow, QuantityField, TextField],
+  imports: [
+    ChargingTabs,
+    Choice,
+    FigurePart,
+    HalfOfWorld,
+    MarginContent,
+    MethodSwitch,
+    MonthRow,
+    QuantityField,
+    TextField,
+  ],
   templateUrl: './place-page.html',
   styleUrl: './place-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -49,7 +61,10 @@ export class PlacePage {
   protected readonly months = MONTH_NAMES;
   protected readonly place = computed(() => this.facts.rig()?.place ?? null);
   protected readonly climate = computed(() => CLIMATES[this.facts.plan()?.climateId ?? 'inland-hills']);
-  protected readonly latitudeDeg = computed(() => this.place()?.latitudeDeg ?? this.climate().latitudeDeg);
+  protected readonly latitudeDeg = computed(() => {
+    const place = this.place();
+    return place ? latitudeOf(place, this.climate()) : this.climate().latitudeDeg;
+  });
   protected readonly longitudeDeg = computed(() => (this.place() ? longitudeOf(this.place()!) : 0));
   /** Hours by hand that no sky lets through. */
   protected readonly capped = computed(() => {
@@ -143,7 +158,12 @@ export class PlacePage {
       this.problem.set(`${file.name} is larger than 30 MB. One year by the hour is less than 1 MB: cut it down first.`);
       return;
     }
-    const read = readHourly(await file.text(), this.latitudeDeg(), this.place()?.timeZone ?? 'UTC');
+    const read = readHourly(
+      await file.text(),
+      this.latitudeDeg(),
+      this.longitudeDeg(),
+      this.place()?.timeZone ?? 'UTC',
+    );
     if ('code' in read) {
       this.problem.set(`${file.name}: ${refusalWords(read)} The weather stays as it was.`);
       return;
