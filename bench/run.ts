@@ -1,3 +1,4 @@
+import { coverage } from './coverage';
 import { dayBench } from './day';
 import { firstLoadBench } from './first-load';
 import { importBench } from './import';
@@ -11,6 +12,7 @@ const BENCHES: Record<string, () => Promise<void>> = {
   year: yearBench,
   typing: typingBench,
   'first-load': firstLoadBench,
+  coverage: () => Promise.resolve(coverage((line) => console.log(line))),
 };
 
 const asked = process.argv.slice(2);

@@ -50,7 +50,12 @@ async function book(rigName: string, logName: string) {
   });
   for (const [key, columns] of store.days) finder.addDay(key, columns);
   const ledger = buildLedger([result.days], finder.marks, setting('coulombic-efficiency').value);
-  const verdict = judgeKeepUp(ledger, null, entered(setting('coulombic-efficiency').value), sized) as KeepUpVerdict;
+  const verdict = judgeKeepUp(ledger, {
+    windowDays: null,
+    fullWithinDays: 7,
+    coulombicFraction: entered(setting('coulombic-efficiency').value),
+    usableAh: sized.usableAh,
+  }) as KeepUpVerdict;
   return { layout, result, audit, sized, ledger, verdict };
 }
 

@@ -5,6 +5,7 @@ import { chargeState, usualNight } from '@core/logbook/charge';
 import type { FullMark, FullRule } from '@core/logbook/full-marks';
 import { judgeKeepUp } from '@core/logbook/keep-up';
 import { buildLedger, type LedgerRow } from '@core/logbook/ledger';
+import { ledgerWindow } from '@core/logbook/window';
 import { LEAST_GAP_MS } from '@core/series/day-integrator';
 import type { DaySumsRow } from '../storage/database';
 import { Storage } from '../storage/storage';
@@ -58,6 +59,9 @@ export class Book {
   });
 
   private readonly windowDays = computed(() => this.rig()?.logbook.windowDays ?? null);
+  private readonly fullWithinDays = computed(() => this.rig()?.logbook.fullWithinDays ?? 7);
+  /** The rows of the days that the verdict looks at. */
+  readonly window = computed(() => ledgerWindow(this.ledger(), this.windowDays()));
   private readonly usableAh = computed(() => this.derived()?.bank?.usableAh ?? null, {
     equal: (a, b) => a?.value === b?.value,
   });
@@ -66,7 +70,12 @@ export class Book {
     const efficiency = this.efficiency();
     const usableAh = this.usableAh();
     if (!efficiency || this.ledger().length === 0) return null;
-    return judgeKeepUp(this.ledger(), this.windowDays(), efficiency, usableAh && { usableAh });
+    return judgeKeepUp(this.ledger(), {
+      windowDays: this.windowDays(),
+      fullWithinDays: this.fullWithinDays(),
+      coulombicFraction: efficiency,
+      usableAh,
+    });
   });
 
   /** In the bank at the end of the book. */

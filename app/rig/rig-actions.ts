@@ -37,7 +37,7 @@ export const RigEdits = createActionGroup({
     'Details changed': props<{ changes: Partial<Pick<Rig, 'name' | 'purpose' | 'place'>> }>(),
     'Reading added': props<{ reading: Reading }>(),
     'Reading removed': props<{ id: string }>(),
-    'Logbook changed': props<{ changes: Partial<Pick<Logbook, 'fullSchool' | 'windowDays'>> }>(),
+    'Logbook changed': props<{ changes: Partial<Pick<Logbook, 'fullSchool' | 'windowDays' | 'fullWithinDays'>> }>(),
     'Log added': props<{ record: LogRecord }>(),
     'Log removed': props<{ id: string }>(),
     'Mapping remembered': props<{ name: string; mapping: LogMapping }>(),

@@ -1,8 +1,9 @@
 import type { KeepUpState } from '@core/logbook/keep-up';
 
-/** The three verdicts, as they are said everywhere. */
+/** The verdicts, as they are said everywhere. */
 export const VERDICT_WORDS: Record<KeepUpState, string> = {
   'keeps-up': 'keeps up',
   'only-just': 'only just',
   'falls-behind': 'falls behind',
+  open: 'cannot be judged yet',
 };

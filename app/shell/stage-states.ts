@@ -86,7 +86,8 @@ export class StageStates {
       return { state: 'in-work', says: readings === 1 ? '1 reading' : `${readings} readings` };
     }
     if (verdict.state === 'none') return { state: 'in-work', says: `${verdict.daysUsed} whole days so far` };
-    const state: StageState = verdict.state === 'falls-behind' ? 'warning' : 'done';
+    const state: StageState =
+      verdict.state === 'falls-behind' ? 'warning' : verdict.state === 'open' ? 'in-work' : 'done';
     return { state, says: VERDICT_WORDS[verdict.state] };
   }
 }

@@ -1,7 +1,7 @@
 import type { KeepUpState } from '../logbook/keep-up';
 
 /** In the same words as the logbook's verdict. */
-export type MonthVerdict = KeepUpState;
+export type MonthVerdict = Exclude<KeepUpState, 'open'>;
 
 export type MonthReason =
   /** Never or seldom below the reserve. */

@@ -1,13 +1,10 @@
-import { fc, test } from '@fast-check/vitest';
 import { describe, expect, it } from 'vitest';
-import { byDefault, entered } from '../formula/figure';
+import { entered } from '../formula/figure';
 import type { Columns } from '../series/columns';
 import { DayIntegrator } from '../series/day-integrator';
 import type { DaySums } from '../series/day-sums';
-import { bootstrapInterval } from '../statistics/bootstrap';
 import { chargeState } from './charge';
 import { FullMarkFinder, type FullRule, markByHand } from './full-marks';
-import { judgeKeepUp, type KeepUpVerdict } from './keep-up';
 import { buildLedger } from './ledger';
 
 const T0 = Date.parse('2026-03-09T00:00:00Z');
@@ -39,9 +36,6 @@ function sums(columns: Columns): DaySums[] {
 const cycle = (share: (day: number) => number) =>
   log(14, (day, hour) => (hour >= 6 && hour < 18 ? 2 * share(day) : -2));
 const ledgerOf = (columns: Columns) => buildLedger([sums(columns)], [], 1);
-const judge = (columns: Columns, eta = 1) =>
-  judgeKeepUp(ledgerOf(columns), null, entered(eta), { usableAh: byDefault(100) }) as KeepUpVerdict;
-const wobble = (day: number) => 0.08 * Math.sin(day * 2.4);
 
 describe('ledger', () => {
   it('keeps out, in, net, night and missing hours by day', () => {
@@ -73,6 +67,28 @@ describe('ledger', () => {
     expect(rows[0]!.carriedAh).toBeCloseTo(0.9 * 5 - 25, 9);
     expect(rows[1]!.carriedAh).toBe(Math.min(0, rows[0]!.carriedAh + 0.9 * rows[1]!.inAh - rows[1]!.outAh));
     expect(rows[1]!.carriedFromFull).toBe(true);
+  });
+});
+
+describe('days that the book lacks', () => {
+  const mark = { key: '2026-03-10', atMs: T0 + 2 * 1440 * MIN - 1, inAfterAh: 0, outAfterAh: 0 };
+  const withGap = (...missing: number[]) =>
+    buildLedger([sums(cycle(() => 0.5)).filter((_, k) => !missing.includes(k))], [mark], 1);
+  it('end what is carried: nobody knows what passed in them', () => {
+    expect(withGap().at(-1)!.carriedFromFull).toBe(true);
+    const rows = withGap(5);
+    expect(rows.map(({ carriedFromFull }) => carriedFromFull).slice(1, 6)).toEqual([true, true, true, true, false]);
+    expect(rows[5]!.carriedAh).toBeCloseTo(rows[5]!.netAh, 9);
+    expect(chargeState(rows, null, entered(320))).toBeNull();
+  });
+  it('keep count of the hours that were not logged since the full mark', () => {
+    const days = sums(cycle(() => 0.5)).map((day, k) =>
+      k === 4 ? { ...day, evening: { ...day.evening, coveredMs: day.evening.coveredMs - 3 * 3_600_000 } } : day,
+    );
+    const rows = buildLedger([days], [mark], 1);
+    expect(rows[3]!.unloggedH).toBeCloseTo(0, 6);
+    expect(rows[6]!.unloggedH).toBeCloseTo(3, 6);
+    expect(chargeState(rows, null, entered(320))!.now.working.remark).toMatch(/^3 h since then were not logged/);
   });
 });
 
@@ -116,77 +132,6 @@ describe('full marks', () => {
   it('has none without voltage', () => expect(find({ ...charge(1), voltageV: null })).toEqual([]));
 });
 
-describe('keep-up', () => {
-  it('keeps up when a fifth more comes in than goes out', () => {
-    const verdict = judge(cycle((day) => 1.2 + wobble(day)));
-    expect([verdict.state, verdict.reason]).toEqual(['keeps-up', 'replaced-surely']);
-    expect(verdict.ratio.value).toBeCloseTo(1.2, 1);
-    expect(verdict.ratioInterval.low).toBeGreaterThan(1);
-  });
-  it('falls behind when a third is missing, and says for how long it lasts', () => {
-    const columns = cycle((day) => 0.67 + wobble(day));
-    const mark = { key: '2026-03-09', atMs: T0, inAfterAh: 0, outAfterAh: 0 };
-    const verdict = judgeKeepUp(buildLedger([sums(columns)], [mark], 1), null, entered(1), {
-      usableAh: byDefault(200),
-    }) as KeepUpVerdict;
-    expect(verdict.state).toBe('falls-behind');
-    expect(verdict.netPerDay.value).toBeCloseTo(-8, 0);
-    expect(verdict.daysToReserve!.value).toBeCloseTo((200 - 13 * 8) / 8, 0);
-  });
-  it('only just when the interval holds one and the bank is never seen full', () => {
-    expect(judge(cycle((day) => 1 + 3 * wobble(day)))).toMatchObject({ state: 'only-just', reason: 'cannot-tell' });
-  });
-  const marks = [2, 5, 9, 12].map((day) => ({
-    key: `2026-03-${String(9 + day).padStart(2, '0')}`,
-    atMs: T0 + (day * 1440 + 900) * MIN,
-    inAfterAh: 0,
-    outAfterAh: 12,
-  }));
-  it('keeps up when full marks settle what the interval leaves open', () => {
-    const ledger = buildLedger([sums(cycle((day) => 1 + 3 * wobble(day)))], marks, 1);
-    expect(judgeKeepUp(ledger, null, entered(1), null)).toMatchObject({
-      state: 'keeps-up',
-      reason: 'filled-regularly',
-      fullDays: 4,
-      daysSinceFull: 1,
-    });
-  });
-  it('says that full marks and a short count contradict each other', () => {
-    const ledger = buildLedger([sums(cycle((day) => 0.9 + wobble(day) / 4))], marks, 1);
-    expect(judgeKeepUp(ledger, null, entered(1), null)).toMatchObject({
-      state: 'only-just',
-      reason: 'full-marks-contradict',
-    });
-  });
-  it('counts the efficiency against what came in', () => {
-    expect(
-      judge(
-        cycle((day) => 1.05 + wobble(day) / 4),
-        0.87,
-      ).state,
-    ).toBe('falls-behind');
-  });
-  it('leaves days with missing hours out, and wants three', () => {
-    expect(judgeKeepUp([], null, entered(1), null)).toMatchObject({ state: 'none', reason: 'no-days' });
-    const rows = ledgerOf(cycle(() => 1)).map((row, k) => ({ ...row, hoursMissing: k < 2 ? 0 : 9 }));
-    expect(judgeKeepUp(rows, null, entered(1), null)).toMatchObject({
-      state: 'none',
-      reason: 'too-few-days',
-      daysUsed: 2,
-    });
-  });
-  it('does not take a weekly rhythm for doubt', () => {
-    const weekly = judge(cycle((day) => (day % 7 === 5 ? 4.9 : 0.3) + wobble(day) / 8));
-    expect(weekly).toMatchObject({ drawnByWeek: true, state: 'falls-behind' });
-    expect(judge(cycle((day) => 0.9 + wobble(day))).drawnByWeek).toBe(false);
-  });
-  it('looks only as far back as it is told', () => {
-    const ledger = ledgerOf(cycle((day) => (day < 7 ? 0.4 : 1.3) + wobble(day) / 4));
-    expect(judgeKeepUp(ledger, 7, entered(1), null).state).toBe('keeps-up');
-    expect((judgeKeepUp(ledger, null, entered(1), null) as KeepUpVerdict).state).not.toBe('keeps-up');
-  });
-});
-
 describe('charge at the end of the book', () => {
   const mark = { key: '2026-03-09', atMs: T0, inAfterAh: 0, outAfterAh: 0 };
   it('is full less what was taken since, and a night less by dawn', () => {
@@ -197,33 +142,4 @@ describe('charge at the end of the book', () => {
   });
   it('is not told while no full mark anchors the balance', () =>
     expect(chargeState(ledgerOf(cycle(() => 1)), null, entered(320))).toBeNull());
-});
-
-describe('bootstrap', () => {
-  test.prop([fc.array(fc.double({ min: -50, max: 50, noNaN: true }), { minLength: 3, maxLength: 40 })])(
-    'its interval holds the mean of the rows most of the time and lies within their range',
-    (rows) => {
-      const mean = (drawn: Uint32Array) => drawn.reduce((sum, k) => sum + rows[k]!, 0) / drawn.length;
-      const { low, high } = bootstrapInterval(rows.length, mean, { draws: 400, confidence: 0.95, seed: 7 });
-      expect(low).toBeLessThanOrEqual(high);
-      expect(low).toBeGreaterThanOrEqual(Math.min(...rows) - 1e-9);
-      expect(high).toBeLessThanOrEqual(Math.max(...rows) + 1e-9);
-    },
-  );
-  it('is the same for the same seed', () => {
-    const once = () =>
-      bootstrapInterval(9, (d) => d.reduce((a, b) => a + b, 0), { draws: 300, confidence: 0.9, seed: 3 });
-    expect(once()).toEqual(once());
-  });
-  it('comes near the normal interval for a mean: σ/√n · 1.96', () => {
-    const rows = Array.from({ length: 200 }, (_, k) => Math.sin(k * 12.9898) * 10);
-    const { low, high } = bootstrapInterval(200, (d) => d.reduce((s, k) => s + rows[k]!, 0) / 200, {
-      draws: 4000,
-      confidence: 0.95,
-      seed: 1,
-    });
-    const mean = rows.reduce((a, b) => a + b) / 200;
-    const sigma = Math.sqrt(rows.reduce((s, r) => s + (r - mean) ** 2, 0) / 200);
-    expect((high - low) / (2 * 1.96 * (sigma / Math.sqrt(200)))).toBeCloseTo(1, 1);
-  });
 });

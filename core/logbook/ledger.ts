@@ -25,6 +25,8 @@ export interface LedgerRow {
   /** Balance at the end of the day against full (0 or less), or against the first row while no full mark is known. */
   carriedAh: number;
   carriedFromFull: boolean;
+  /** Hours that were not logged since the full mark, or the first row, from which it is carried. */
+  unloggedH: number;
 }
 
 const HOUR_MS = 3_600_000;
@@ -32,7 +34,7 @@ const HOUR_MS = 3_600_000;
 const NIGHT_LOGGED = 0.9;
 
 /**
- * The day ledger of all logs together.
+ * The day ledger of all logs together. Where whole days are missing nobody knows what passed: the balance begins anew.
  * @param logs                 sums of each log's days; logs do not overlap in time
  * @param marks                full marks, in any order
  * @param coulombicFraction    Ah out per Ah in, for the balance carried forward
@@ -47,11 +49,20 @@ export function buildLedger(
   for (const mark of marks) if (mark.atMs >= (markOf.get(mark.key)?.atMs ?? 0)) markOf.set(mark.key, mark);
   let carriedAh = 0;
   let carriedFromFull = false;
+  let unloggedH = 0;
   const rows: LedgerRow[] = [];
   for (const key of [...days.keys()].sort()) {
     const day = days.get(key)!;
     const flow = wholeDay(day);
     const mark = markOf.get(key) ?? null;
+    const hoursMissing = Math.max(0, day.endMs - day.startMs - flow.coveredMs) / HOUR_MS;
+    const before = rows.at(-1);
+    if (before && shiftDay(before.key, 1) !== key) {
+      carriedAh = 0;
+      carriedFromFull = false;
+      unloggedH = 0;
+    }
+    unloggedH = mark ? 0 : unloggedH + hoursMissing;
     if (mark) {
       carriedAh = coulombicFraction * mark.inAfterAh - mark.outAfterAh;
       carriedFromFull = true;
@@ -71,10 +82,11 @@ export function buildLedger(
       minV: day.minV,
       maxV: day.maxV,
       minVAtMs: day.minVAtMs,
-      hoursMissing: Math.max(0, day.endMs - day.startMs - flow.coveredMs) / HOUR_MS,
+      hoursMissing,
       fullAtMs: mark?.atMs ?? null,
       carriedAh,
       carriedFromFull,
+      unloggedH,
     });
   }
   return rows;

@@ -100,20 +100,15 @@ describe('files of version 2', () => {
 
 describe('files of version 3', () => {
   it('take what was logged of a load for the bank’s side, as it was counted', () => {
-    const { side: _, ...use } = {
-      by: 'logged',
-      unit: 'Wh',
-      side: 'bank',
-      low: 1,
-      typical: 2,
-      high: 3,
-      days: 4,
-    } as const;
+    const use = { by: 'logged', unit: 'Wh', low: 1, typical: 2, high: 3, days: 4 };
+    const { logbook: now, ...rest } = newRig('r', 'R', 'UTC');
+    const logbook = { fullSchool: now.fullSchool, windowDays: 14, readings: [], logs: [], mappings: [] };
     const loads = [{ ...newLoad('a', ''), supply: 'ac', use }, newLoad('b', '')];
     const result = parseRigFile(
-      JSON.stringify({ format: 'coulan-rig', version: 3, rig: { ...newRig('r', 'R', 'UTC'), loads }, logs: [] }),
+      JSON.stringify({ format: 'coulan-rig', version: 3, rig: { ...rest, loads, logbook }, logs: [] }),
     );
     if (!result.ok) throw new Error(JSON.stringify(result.problem));
+    expect(result.file.rig.logbook.fullWithinDays).toBe(7);
     expect(result.file.rig.loads.map((load) => load.use)).toEqual([{ ...use, side: 'bank' }, newLoad('b', '').use]);
   });
 });

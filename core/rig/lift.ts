@@ -48,10 +48,14 @@ function fromVersion2(old: Json): Json {
   return { ...old, charging: newCharging() };
 }
 
-/** What was logged of a load was taken for the bank's side. */
+/** What was logged of a load was taken for the bank's side; how often full must be reached was not asked. */
 function fromVersion3(old: Json): Json {
-  const { loads } = old;
-  return { ...old, loads: Array.isArray(loads) ? loads.map(load3) : loads };
+  const { loads, logbook } = old;
+  return {
+    ...old,
+    loads: Array.isArray(loads) ? loads.map(load3) : loads,
+    logbook: isObject(logbook) ? { ...logbook, fullWithinDays: 7 } : logbook,
+  };
 }
 
 function load3(load: unknown): unknown {

@@ -66,6 +66,7 @@ export const LIMITS = {
   loadCutFraction: { min: 0, max: 0.95 },
   alarmMarginFraction: { min: 0, max: 0.5 },
   settingValue: { min: -1000, max: 100_000 },
+  fullWithinDays: { min: 1, max: 60, integer: true },
   readingV: { min: 0, max: 1000 },
   readingA: { min: -10_000, max: 10_000 },
   readingSocFraction: { min: 0, max: 1 },

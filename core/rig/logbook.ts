@@ -67,8 +67,10 @@ export type LogRecord = z.infer<typeof LogRecord>;
 
 export const Logbook = z.strictObject({
   fullSchool: z.enum(['three', 'volts', 'hand']),
-  /** How far back the verdict looks; null: everything. */
+  /** How far back the verdict looks, in calendar days; null: everything. */
   windowDays: z.int().min(3).max(3660).nullable(),
+  /** Full marks prove a refilled bank where no stretch without one is longer. */
+  fullWithinDays: quantity('fullWithinDays'),
   readings: z.array(Reading).max(20_000),
   logs: z.array(LogRecord).max(500),
   mappings: z.array(z.strictObject({ name: shortText, mapping: LogMapping })).max(50),

@@ -29,7 +29,7 @@ export function newRig(id: string, name: string, timeZone: string): Rig {
       alarmMarginFraction: 0.05,
       entered: {},
     },
-    logbook: { fullSchool: 'three', windowDays: 14, readings: [], logs: [], mappings: [] },
+    logbook: { fullSchool: 'three', windowDays: 14, fullWithinDays: 7, readings: [], logs: [], mappings: [] },
   };
 }
 

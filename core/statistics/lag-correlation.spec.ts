@@ -11,6 +11,11 @@ describe('lagCorrelation', () => {
     const week = [30, 31, 28, 33, 30, 60, 62];
     expect(lagCorrelation([...week, ...week], 7)).toBeCloseTo(1, 12);
   });
+  it('knows places without a row: the pairs that there are count', () => {
+    const week = [30, 31, 28, 33, 30, 60, 62];
+    expect(lagCorrelation([...week, 30, null, 28, null, 30, 60, 62], 7)).toBeGreaterThan(0.9);
+    expect(lagCorrelation([1, null, 2, null], 1)).toBe(0);
+  });
   it('is −1 for rows that swing', () => expect(lagCorrelation([1, -1, 1, -1, 1, -1], 1)).toBe(-1));
   it.each([
     ['no rows', [], 1],

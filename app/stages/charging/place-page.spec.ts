@@ -48,10 +48,8 @@ describe('the place', () => {
   });
   it('asks north or south where only the time zone could say it, and takes the answer', async () => {
     const rig = sampleRig();
-    const at = (timeZone: string) =>
-      openPage(PlacePage, { ...rig, place: { ...rig.place, timeZone, latitudeDeg: null, longitudeDeg: null } });
-    expect((await at('Europe/Berlin')).text('.ask')).toBe('');
-    const page = await at('Pacific/Auckland');
+    const place = { ...rig.place, timeZone: 'Pacific/Auckland', latitudeDeg: null, longitudeDeg: null };
+    const page = await openPage(PlacePage, { ...rig, place });
     expect(page.text('.ask')).toContain('lies south of the equator');
     expect(page.text('h1')).toMatch(/in (June|July),.* in (December|January)\.$/);
     await page.press('North, 49');

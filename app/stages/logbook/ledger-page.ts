@@ -11,7 +11,9 @@ import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import type { Figure } from '@core/formula/figure';
 import type { LedgerRow } from '@core/logbook/ledger';
+import { daysFromTo, type LedgerWindow } from '@core/logbook/window';
 import { formatNumber } from '@core/quantity/format';
+import { LIMITS } from '@core/rig/limits';
 import { LEAST_GAP_MS } from '@core/series/day-integrator';
 import type { Logbook } from '@core/rig/logbook';
 import { Book } from '../../rig/book';
@@ -23,12 +25,16 @@ import { dayLabel, dayMonthLabel, fullDayLabel, isSunday } from '../../ui/dates'
 import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
 import { MethodSwitch } from '../../ui/method-switch';
+import { QuantityField } from '../../ui/quantity-field';
 import { WorkingStore } from '../../ui/working-store';
 import { DayPanel } from './day-panel';
 import { WindowPanel } from './window-panel';
 import { FlowBar } from '../../ui/flow-bar';
 import { LogbookTabs } from './logbook-tabs';
-import { noVerdict, ratioRange, verdictLead, verdictReason } from './verdict-sentence';
+import { missingWords, noVerdict, ratioRange, verdictLead, verdictReason } from './verdict-sentence';
+
+/** Days of a window before its first row. */
+const leadingGap = ({ rows, fromKey }: LedgerWindow) => (fromKey && rows[0] ? daysFromTo(fromKey, rows[0].key) - 1 : 0);
 
 const WINDOWS: readonly Option[] = [
   { id: '7', name: 'the last 7 days' },
@@ -57,7 +63,18 @@ const SCHOOLS = [
 /** Stage 7: the book of amp-hours, day by day, and its verdict. */
 @Component({
   selector: 'co-ledger-page',
-  imports: [Choice, DayPanel, WindowPanel, FigurePart, FlowBar, LogbookTabs, MarginContent, MethodSwitch, RouterLink],
+  imports: [
+    Choice,
+    DayPanel,
+    WindowPanel,
+    FigurePart,
+    FlowBar,
+    LogbookTabs,
+    MarginContent,
+    MethodSwitch,
+    QuantityField,
+    RouterLink,
+  ],
   templateUrl: './ledger-page.html',
   styleUrl: './ledger-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -70,6 +87,7 @@ export class LedgerPage {
   private readonly derived = this.store.selectSignal(selectDerived);
   protected readonly windows = WINDOWS;
   protected readonly schools = SCHOOLS;
+  protected readonly limits = LIMITS;
   protected readonly dayLabel = dayLabel;
   protected readonly fullDayLabel = fullDayLabel;
   protected readonly isSunday = isSunday;
@@ -83,10 +101,15 @@ export class LedgerPage {
     Math.max(LEAST_GAP_MS, ...(this.logbook()?.logs.map((log) => log.gapLimitMs) ?? [])),
   );
   protected readonly window = computed(() => String(this.logbook()?.windowDays ?? 'all'));
-  protected readonly rows = computed(() => {
-    const days = this.logbook()?.windowDays ?? null;
-    return days === null ? this.book.ledger() : this.book.ledger().slice(-days);
-  });
+  protected readonly rows = computed(() => this.book.window().rows);
+  /** Each row with the days before it that the book lacks. */
+  protected readonly lines = computed(() =>
+    this.rows().map((row, k, all) => {
+      const before = all[k - 1]?.key ?? null;
+      const lacking = before === null ? leadingGap(this.book.window()) : daysFromTo(before, row.key) - 2;
+      return { row, lacking };
+    }),
+  );
   protected readonly selected = computed<LedgerRow | null>(() =>
     this.day() === 'all' ? null : (this.rows().find((row) => row.key === this.day()) ?? this.rows().at(-1) ?? null),
   );
@@ -134,7 +157,8 @@ export class LedgerPage {
       left === 0
         ? ''
         : ` ${left === 1 ? 'One day' : `${left} days`} with many hours missing ${left === 1 ? 'is' : 'are'} left out of the verdict.`;
-    return `Out ${formatNumber(outAh, 0)} Ah, in ${formatNumber(inAh, 0)} Ah over ${this.rows().length} days.${leftOut}`;
+    const missing = missingWords(this.book.window());
+    return `Out ${formatNumber(outAh, 0)} Ah, in ${formatNumber(inAh, 0)} Ah over ${this.rows().length} days.${leftOut}${missing && ` ${missing}`}`;
   });
 
   protected readonly auditAh = computed<Figure | null>(() => {
@@ -177,7 +201,11 @@ export class LedgerPage {
     this.change({ fullSchool: id as Logbook['fullSchool'] });
   }
 
-  private change(changes: Partial<Pick<Logbook, 'fullSchool' | 'windowDays'>>): void {
+  protected fullWithin(fullWithinDays: number): void {
+    this.change({ fullWithinDays });
+  }
+
+  private change(changes: Partial<Pick<Logbook, 'fullSchool' | 'windowDays' | 'fullWithinDays'>>): void {
     this.store.dispatch(RigEdits.logbookChanged({ changes }));
   }
 }

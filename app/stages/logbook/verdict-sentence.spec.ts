@@ -1,7 +1,7 @@
 import { entered } from '@core/formula/figure';
 import { judgeKeepUp, type KeepUpVerdict } from '@core/logbook/keep-up';
 import type { LedgerRow } from '@core/logbook/ledger';
-import { noVerdict, ratioRange, verdictLead, verdictReason } from './verdict-sentence';
+import { missingWords, noVerdict, ratioRange, verdictLead, verdictReason } from './verdict-sentence';
 
 const row = (k: number, inAh: number, more: Partial<LedgerRow> = {}): LedgerRow => ({
   key: `2026-03-${String(k + 1).padStart(2, '0')}`,
@@ -21,17 +21,24 @@ const row = (k: number, inAh: number, more: Partial<LedgerRow> = {}): LedgerRow 
   fullAtMs: null,
   carriedAh: -40,
   carriedFromFull: true,
+  unloggedH: 0,
   ...more,
 });
-const days = (inAh: (k: number) => number) => Array.from({ length: 10 }, (_, k) => row(k, inAh(k)));
-const judge = (rows: LedgerRow[]) => judgeKeepUp(rows, null, entered(1), { usableAh: entered(100) }) as KeepUpVerdict;
+const days = (inAh: (k: number) => number, count = 10) => Array.from({ length: count }, (_, k) => row(k, inAh(k)));
+const judge = (rows: LedgerRow[]) =>
+  judgeKeepUp(rows, {
+    windowDays: 14,
+    fullWithinDays: 7,
+    coulombicFraction: entered(1),
+    usableAh: entered(100),
+  }) as KeepUpVerdict;
 
 describe('the verdict in words', () => {
   it('keeps up', () => {
     const verdict = judge(days((k) => 60 + (k % 4)));
     expect(verdictLead(verdict)).toBe('Charging keeps up: each amp-hour was ');
     expect(ratioRange(verdict)).toMatch(/^1\.\d\d–1\.\d\d$/);
-    expect(verdictReason(verdict)).toContain('Even the low end of the range is above one.');
+    expect(verdictReason(verdict)).toContain('Even the low end of the range is at least one.');
   });
   it('falls behind, with the days that are left', () => {
     const said = verdictReason(judge(days((k) => 40 + (k % 4))));
@@ -44,10 +51,25 @@ describe('the verdict in words', () => {
   it('only just', () => {
     const verdict = judge(days((k) => (k % 2 ? 20 : 82)));
     expect(verdictLead(verdict)).toContain('only just');
-    expect(verdictReason(verdict)).toContain('full was reached on no day');
+    expect(verdictReason(verdict)).toContain('The range spans one: it is too close to call. Full was never reached.');
+  });
+  it('says of full marks the date of the last', () => {
+    const rows = days((k) => 60 + (k % 4)).map((one, k) => ({ ...one, fullAtMs: k === 3 ? 1 : null }));
+    expect(verdictReason(judge(rows))).toContain('Full was reached on 1 day of these, last on Wednesday 4 March');
+  });
+  it('cannot tell yet', () => {
+    const verdict = judge(days((k) => 30 + (k % 4), 5));
+    expect(verdictLead(verdict)).toBe('Charging cannot be judged yet: each amp-hour was ');
+    expect(ratioRange(verdict)).toBe('');
+    expect(verdictReason(verdict)).toContain('5 days cannot carry a range. About 2 more days like these would tell.');
+  });
+  it('says which days are not in the book', () => {
+    const rows = days((k) => 60 + (k % 4)).filter((_, k) => k !== 4 && k !== 5);
+    expect(missingWords(judge(rows))).toBe('Of the 10 days looked at, 2 are not in the book.');
+    expect(missingWords(judge(days(() => 60)))).toBe('');
   });
   it('says how many days are wanted', () => {
-    expect(noVerdict({ state: 'none', reason: 'too-few-days', daysUsed: 1, daysWanted: 3 })).toBe(
+    expect(noVerdict({ state: 'none', reason: 'too-few-days', daysUsed: 1, daysWanted: 3, daysMissing: 0 })).toBe(
       '1 day with at most 4 h missing is in the book; 3 are wanted for a verdict.',
     );
   });
