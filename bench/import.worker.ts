@@ -14,13 +14,13 @@ const nowhere = {
 const decoder = new TextDecoder();
 
 async function coulan(file: File, port: MessagePort): Promise<{ rows: number; outAh: number }> {
-  const layout = guessLayout(await file.slice(0, 200_000).text().then(wholeLines), '', 'UTC', 25.6);
+  const layout = guessLayout(await file.slice(0, 200_000).text().then(wholeLines), [], 'UTC', 25.6);
   if ('refused' in layout) throw new Error(layout.refused);
   const result = await importLog(piecesOver(port), {
     mapping: layout.mapping,
     columnCount: 3,
     place: { timeZone: 'Europe/Berlin', latitudeDeg: 52, longitudeDeg: 13 },
-    covered: [],
+    covered: () => Promise.resolve([]),
     store: nowhere,
     reader: { decode: (bytes) => decoder.decode(bytes) },
     onProgress: () => undefined,

@@ -9,6 +9,7 @@ import { MemoryStore } from '../core/logbook/import/memory-store';
 import { judgeKeepUp, type KeepUpVerdict } from '../core/logbook/keep-up';
 import { buildLedger } from '../core/logbook/ledger';
 import { deriveRig } from '../core/rig/derive-rig';
+import { dayStartMs, shiftDay } from '../core/series/local-day';
 import { parseRigFile } from '../core/rig/rig-file';
 import { demoFiles } from './demo-files';
 
@@ -20,7 +21,7 @@ async function book(rigName: string, logName: string) {
   const { rig } = parsed.file;
   const bank = rig.bank!;
   const text = shipped(logName);
-  const layout = guessLayout(text.slice(0, 200_000), '', rig.place.timeZone, nominalVoltage(bank).value);
+  const layout = guessLayout(text.slice(0, 200_000), [], rig.place.timeZone, nominalVoltage(bank).value);
   if ('refused' in layout) throw new Error(layout.refused);
   async function* chunks() {
     yield { bytes: new TextEncoder().encode(text), share: 1 };
@@ -30,7 +31,7 @@ async function book(rigName: string, logName: string) {
     mapping: layout.mapping,
     columnCount: layout.preview[0]!.length,
     place: rig.place,
-    covered: [],
+    covered: () => Promise.resolve([]),
     store,
     reader: { decode: (bytes) => new TextDecoder().decode(bytes) },
     onProgress: () => undefined,
@@ -48,7 +49,8 @@ async function book(rigName: string, logName: string) {
     holdMs: setting('hold-time').value * 60_000,
     gapMs: result.gapLimitMs,
   });
-  for (const [key, columns] of store.days) finder.addDay(key, columns);
+  for (const [key, columns] of store.days)
+    finder.addDay({ key, endMs: dayStartMs(shiftDay(key, 1), rig.place.timeZone) }, columns);
   const ledger = buildLedger([result.days], finder.marks, setting('coulombic-efficiency').value);
   const verdict = judgeKeepUp(ledger, {
     windowDays: null,

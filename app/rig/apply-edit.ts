@@ -66,7 +66,6 @@ export const applyEdit = createReducer(
     inLogbook(rig, (book) => ({ readings: book.readings.filter((reading) => reading.id !== id) })),
   ),
   on(RigEdits.logbookChanged, (rig, { changes }) => inLogbook(rig, () => changes)),
-  on(RigEdits.logAdded, (rig, { record }) => inLogbook(rig, (book) => ({ logs: [...book.logs, record] }))),
   on(RigEdits.logRemoved, (rig, { id }) =>
     inLogbook(rig, (book) => ({ logs: book.logs.filter((log) => log.id !== id) })),
   ),

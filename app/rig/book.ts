@@ -2,14 +2,14 @@ import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { liveQuery } from 'dexie';
 import { chargeState, usualNight } from '@core/logbook/charge';
-import type { FullMark, FullRule } from '@core/logbook/full-marks';
+import type { FullMark } from '@core/logbook/full-marks';
 import { judgeKeepUp } from '@core/logbook/keep-up';
 import { buildLedger, type LedgerRow } from '@core/logbook/ledger';
 import { ledgerWindow } from '@core/logbook/window';
 import { LEAST_GAP_MS } from '@core/series/day-integrator';
 import type { DaySumsRow } from '../storage/database';
 import { Storage } from '../storage/storage';
-import type { HandRule } from '../workers/find-marks';
+import type { MarkRule } from '../workers/find-marks';
 import { LogWorkerClient } from '../workers/log-worker-client';
 import { rigFeature } from './rig-feature';
 import { selectDerived } from './rig-selectors';
@@ -27,10 +27,15 @@ export class Book {
   /** Null until the worker has looked for them once. */
   private readonly marks = signal<FullMark[] | null>(null);
   /** There are logs, but what they say is not known yet. */
-  readonly reading = computed(() => this.logIds().length > 0 && (this.days() === null || this.marks() === null));
+  readonly reading = computed(
+    () => this.logIds().length > 0 && this.problem() === null && (this.days() === null || this.marks() === null),
+  );
+  /** Why the book cannot be read; then it says nothing of the logs. */
+  readonly problem = signal<string | null>(null);
+  private readonly attempt = signal(0);
 
   private readonly logIds = computed(() => this.rig()?.logbook.logs.map((log) => log.id) ?? [], { equal: sameList });
-  private readonly rule = computed<FullRule | HandRule | null>(
+  private readonly rule = computed<MarkRule | null>(
     () => {
       const rig = this.rig();
       if (!rig) return null;
@@ -42,7 +47,14 @@ export class Book {
         return { school: 'hand', atMs, timeZone: rig.place.timeZone, gapMs };
       }
       const value = (id: string) => monitor.settings.find((setting) => setting.id === id)!.figure.value;
-      return { school, fullV: value('full-voltage'), tailA: monitor.tailA, holdMs: value('hold-time') * 60_000, gapMs };
+      return {
+        school,
+        fullV: value('full-voltage'),
+        tailA: monitor.tailA,
+        holdMs: value('hold-time') * 60_000,
+        gapMs,
+        timeZone: rig.place.timeZone,
+      };
     },
     { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
   );
@@ -85,14 +97,21 @@ export class Book {
   });
   readonly night = computed(() => usualNight(this.ledger(), this.windowDays()));
 
+  /** Reads the logs again, after a failure. */
+  readAgain(): void {
+    this.problem.set(null);
+    this.attempt.update((count) => count + 1);
+  }
+
   constructor() {
     effect((onCleanup) => {
       const ids = this.logIds();
+      this.attempt();
       this.days.set(null);
       if (ids.length === 0) return;
       const query = liveQuery(() => this.storage.db.logDays.where('logId').anyOf(ids).toArray()).subscribe({
         next: (rows) => this.days.set(rows),
-        error: () => this.days.set([]),
+        error: (error: unknown) => this.problem.set(error instanceof Error ? error.message : String(error)),
       });
       onCleanup(() => query.unsubscribe());
     });
@@ -105,12 +124,22 @@ export class Book {
         this.marks.set(null);
         return;
       }
-      void this.worker.api
-        .fullMarks([...ids], rule)
-        .catch(() => [])
-        .then((marks) => {
-          if (current) this.marks.set(marks);
-        });
+      this.attempt();
+      this.worker
+        .call((api) => api.fullMarks([...ids], rule))
+        .then(
+          (marks) => {
+            if (!current) return;
+            this.marks.set(marks);
+            this.problem.set(null);
+          },
+          (error: unknown) => {
+            if (!current) return;
+            // No marks are not the same as none: without them there is no verdict.
+            this.marks.set(null);
+            this.problem.set(error instanceof Error ? error.message : String(error));
+          },
+        );
     });
   }
 }

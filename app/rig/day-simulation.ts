@@ -25,6 +25,8 @@ export class DaySimulation {
   );
   /** The figures on screen are stretched from an older drawing. */
   readonly pending = signal(false);
+  /** Why the day could not be drawn finely; what is on screen was drawn on the spot, with fewer days. */
+  readonly problem = signal<string | null>(null);
   private running = false;
 
   constructor() {
@@ -43,8 +45,14 @@ export class DaySimulation {
     for (;;) {
       const loads = this.loads();
       if (loads === null) break;
-      const quantiles = await this.worker.api.simulateDays(loads, DRAWS, DAY_SEED).catch(() => null);
-      if (quantiles === null) break;
+      const quantiles = await this.worker
+        .call((api) => api.simulateDays(loads, DRAWS, DAY_SEED))
+        .catch((error: unknown) => (error instanceof Error ? error : new Error(String(error))));
+      if (quantiles instanceof Error) {
+        this.problem.set(quantiles.message);
+        break;
+      }
+      this.problem.set(null);
       // Even if the loads have changed since: they know what they were drawn for, and are stretched to the newest plan.
       this.store.dispatch(RigEvents.daySimulated({ quantiles }));
       if (this.loads() !== loads) continue;

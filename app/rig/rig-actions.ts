@@ -38,7 +38,6 @@ export const RigEdits = createActionGroup({
     'Reading added': props<{ reading: Reading }>(),
     'Reading removed': props<{ id: string }>(),
     'Logbook changed': props<{ changes: Partial<Pick<Logbook, 'fullSchool' | 'windowDays' | 'fullWithinDays'>> }>(),
-    'Log added': props<{ record: LogRecord }>(),
     'Log removed': props<{ id: string }>(),
     'Mapping remembered': props<{ name: string; mapping: LogMapping }>(),
   },
@@ -59,6 +58,8 @@ export const RigEvents = createActionGroup({
     'Save failed': props<{ says: string }>(),
     /** Another tab wrote the rig and nothing here was unsaved. */
     'Followed other tab': props<{ rig: Rig; revision: number }>(),
+    /** Logs were imported into the stored plan, from this page or another; nothing else of it was changed. */
+    'Logs arrived': props<{ logs: LogRecord[]; revision: number }>(),
     'Conflict found': props<{ rig: Rig; revision: number }>(),
   },
 });

@@ -89,6 +89,21 @@ const events = createReducer(
         }
       : state,
   ),
+  on(RigEvents.logsArrived, (state, { logs, revision }): RigState => {
+    if (!state.rig) return state;
+    const { logbook } = state.rig;
+    const known = new Set(logbook.logs.map(({ id }) => id));
+    const added = logs.filter(({ id }) => !known.has(id));
+    return {
+      ...state,
+      rig: { ...state.rig, logbook: { ...logbook, logs: [...logbook.logs, ...added] } },
+      revision,
+      past: [...state.past, state.rig].slice(-UNDO_STEPS),
+      future: [],
+      openEdit: null,
+      lastEdit: { before: state.rig, quantiles: state.quantiles },
+    };
+  }),
   on(RigEvents.conflictFound, (state, { rig, revision }): RigState => ({ ...state, conflict: { rig, revision } })),
 );
 

@@ -69,8 +69,8 @@ describe('the open rig', () => {
   it('opens what is stored, and says when there is none of that name', async () => {
     const { session, db, state } = begin();
     await saveRig(db, sampleRig(), 0, 1);
-    expect(await session.open('nothing')).toBe(false);
-    expect(await session.open('sample')).toBe(true);
+    expect(await session.open('nothing')).toBe('missing');
+    expect(await session.open('sample')).toBe('open');
     expect(state()).toMatchObject({ revision: 1, edits: 0, rig: { name: 'Sample van' } });
   });
   it('follows another tab while nothing here is unsaved, and can go back to before', async () => {
@@ -199,7 +199,7 @@ describe('the open rig', () => {
     const { session, db, state } = begin();
     await saveRig(db, sampleRig(), 0, 1);
     localStorage.setItem(SPARE, '{"rig":');
-    expect(await session.open('sample')).toBe(true);
+    expect(await session.open('sample')).toBe('open');
     expect(state().rig!.name).toBe('Sample van');
   });
   it('is taken off the device with its logs', async () => {

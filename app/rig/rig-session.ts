@@ -2,11 +2,12 @@ import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { liveQuery, type Subscription } from 'dexie';
 import { firstValueFrom } from 'rxjs';
-import { liftRig } from '@core/rig/lift';
+import type { LogRecord } from '@core/rig/logbook';
 import type { Rig } from '@core/rig/rig';
 import { RIG_VERSION } from '@core/rig/version';
-import type { RigRow } from '../storage/database';
+import type { RigRow, StoredRigRow } from '../storage/database';
 import { deleteRig, RigConflict, saveRig } from '../storage/rig-rows';
+import type { UnreadableRow } from '../storage/read-row';
 import { Storage } from '../storage/storage';
 import { RigEvents } from './rig-actions';
 import { rigFeature } from './rig-feature';
@@ -22,7 +23,11 @@ interface Spare {
   writer: string;
 }
 
-const spareKey = (rigId: string) => `coulan-unsaved-${rigId}`;
+/** Reading plans takes the schemas of all stages: they are fetched when the first rig is opened. */
+const door = () => import('../storage/read-row');
+
+const SPARE_PREFIX = 'coulan-unsaved-';
+const spareKey = (rigId: string) => SPARE_PREFIX + rigId;
 
 /**
  * Opens a rig, writes every edit at once, follows other tabs. There is no timer: a write starts with the edit, and edits
@@ -35,10 +40,14 @@ export class RigSession {
   private readonly state = this.store.selectSignal(rigFeature.selectRigState);
   private readonly writer: string = crypto.randomUUID();
   private writing = false;
+  private gone = false;
   private savedEdits = 0;
   private newestOwnRevision = 0;
+  /** The plan as it lies in the database, as far as this page knows. */
+  private stored: Rig | null = null;
+  private retry: ReturnType<typeof setTimeout> | null = null;
   private watch: Subscription | null = null;
-  readonly rows = signal<RigRow[]>([]);
+  readonly rows = signal<StoredRigRow[]>([]);
 
   constructor() {
     const edits = this.store.select(rigFeature.selectOpenRig).subscribe((open) => {
@@ -50,6 +59,8 @@ export class RigSession {
     document.addEventListener('visibilitychange', onHide);
     addEventListener('pagehide', () => this.keepSpare());
     inject(DestroyRef).onDestroy(() => {
+      this.gone = true;
+      this.stopRetrying();
       edits.unsubscribe();
       document.removeEventListener('visibilitychange', onHide);
     });
@@ -63,27 +74,28 @@ export class RigSession {
     });
   }
 
-  /** Opens a stored rig; false when there is none of that id. */
-  async open(id: string): Promise<boolean> {
+  /** Opens a stored rig. "missing" when there is none of that id, "unreadable" when there is one that this Coulan cannot read. */
+  async open(id: string): Promise<'open' | 'missing' | 'unreadable'> {
     const current = await firstValueFrom(this.store.select(rigFeature.selectOpenRig));
-    if (current?.rig.id === id) return true;
-    const row = await this.storage.db.rigs.get(id).catch(() => undefined);
-    if (!row) return false;
-    const spare = readSpare(id);
-    if (spare) await this.takeUp(spare, row);
-    else this.show(row.rig, row.revision);
-    return true;
+    if (current?.rig.id === id) return 'open';
+    const stored = await this.storage.db.rigs.get(id).catch(() => undefined);
+    const spare = await readSpare(id);
+    if (!stored) return spare ? this.takeUpAlone(spare) : 'missing';
+    const read = (await door()).readRow(stored);
+    if (!read.ok) return 'unreadable';
+    if (spare) await this.takeUp(spare, read.row);
+    else this.show(read.row.rig, read.row.revision);
+    return 'open';
   }
 
   /** Opens a rig that was just made, whether or not it can be stored. */
   async create(rig: Rig): Promise<void> {
-    let revision = 0;
     try {
-      revision = await saveRig(this.storage.db, rig, 0, Date.now(), this.writer);
+      const revision = await saveRig(this.storage.db, rig, 0, Date.now(), this.writer);
       this.show(rig, revision);
     } catch (error) {
-      this.show(rig, revision);
-      this.store.dispatch(RigEvents.saveFailed({ says: String(error) }));
+      this.showUnsaved(rig, 0);
+      this.notSaved(error);
     }
   }
 
@@ -115,6 +127,8 @@ export class RigSession {
   private show(rig: Rig, revision: number): void {
     this.savedEdits = 0;
     this.newestOwnRevision = revision;
+    this.stored = rig;
+    this.stopRetrying();
     this.store.dispatch(RigEvents.opened({ rig, revision }));
     this.watch?.unsubscribe();
     this.watch = liveQuery(() => this.storage.db.rigs.get(rig.id)).subscribe({
@@ -123,12 +137,35 @@ export class RigSession {
     });
   }
 
-  private async follow(row: RigRow | undefined): Promise<void> {
-    if (!row || row.revision <= this.newestOwnRevision || this.writing) return;
-    const { rig, edits, conflict } = await firstValueFrom(this.store.select(rigFeature.selectRigState));
-    if (rig?.id !== row.id || edits > this.savedEdits || conflict) return;
-    this.newestOwnRevision = row.revision;
-    this.store.dispatch(RigEvents.followedOtherTab({ rig: row.rig, revision: row.revision }));
+  /** Shows a plan that is not in the database yet: it counts as edited until it is. */
+  private showUnsaved(rig: Rig, revision: number): void {
+    this.show(rig, revision);
+    this.stored = null;
+    this.savedEdits = -1;
+  }
+
+  private async follow(stored: StoredRigRow | undefined): Promise<void> {
+    if (!stored || stored.revision <= this.newestOwnRevision || this.writing) return;
+    const { readRow, UnreadableRow } = await door();
+    const { rig, edits, conflict } = this.state();
+    if (rig?.id !== stored.id || conflict || stored.revision <= this.newestOwnRevision || this.writing) return;
+    const read = readRow(stored);
+    if (!read.ok) return this.notSaved(new UnreadableRow(read.problem));
+    if (this.arrived(read.row)) return;
+    if (edits > this.savedEdits) return;
+    this.newestOwnRevision = read.row.revision;
+    this.stored = read.row.rig;
+    this.store.dispatch(RigEvents.followedOtherTab({ rig: read.row.rig, revision: read.row.revision }));
+  }
+
+  /** Takes up logs that were imported into this rig meanwhile, where nothing else of the plan was changed; false where it was. */
+  private arrived({ rig, revision }: RigRow): boolean {
+    const logs = this.stored && logsAddedSince(this.stored, rig);
+    if (!logs) return false;
+    this.newestOwnRevision = revision;
+    this.stored = rig;
+    if (logs.length > 0) this.store.dispatch(RigEvents.logsArrived({ logs, revision }));
+    return true;
   }
 
   private async write(): Promise<void> {
@@ -143,16 +180,46 @@ export class RigSession {
           break;
         }
         const { rig, edits } = state;
-        const revision = await saveRig(this.storage.db, rig, this.newestOwnRevision, Date.now(), this.writer);
-        this.newestOwnRevision = revision;
+        try {
+          this.newestOwnRevision = await saveRig(this.storage.db, rig, this.newestOwnRevision, Date.now(), this.writer);
+        } catch (error) {
+          if (!(error instanceof RigConflict && error.theirs)) throw error;
+          const { readRow, UnreadableRow } = await door();
+          const theirs = readRow(error.theirs);
+          if (!theirs.ok) throw new UnreadableRow(theirs.problem);
+          if (this.arrived(theirs.row)) continue;
+          this.store.dispatch(RigEvents.conflictFound({ rig: theirs.row.rig, revision: theirs.row.revision }));
+          break;
+        }
         this.savedEdits = edits;
-        this.store.dispatch(RigEvents.saved({ revision, atMs: Date.now() }));
+        this.stored = rig;
+        this.store.dispatch(RigEvents.saved({ revision: this.newestOwnRevision, atMs: Date.now() }));
       }
+      this.stopRetrying();
     } catch (error) {
       this.notSaved(error);
     } finally {
       this.writing = false;
     }
+  }
+
+  /** What could not be saved is tried again by itself, until there is room. */
+  private tryAgainLater(): void {
+    if (this.gone) return;
+    this.keepSpare();
+    this.retry ??= setTimeout(() => {
+      this.retry = null;
+      // Whoever was refused once may find the database shut.
+      void this.storage.db.open().then(
+        () => this.write(),
+        () => this.tryAgainLater(),
+      );
+    }, RETRY_MS);
+  }
+
+  private stopRetrying(): void {
+    if (this.retry !== null) clearTimeout(this.retry);
+    this.retry = null;
   }
 
   /** As the page goes away: what the database may not have taken yet is laid aside where writing is immediate. */
@@ -165,6 +232,19 @@ export class RigSession {
     } catch {
       // Storage is full or forbidden: the banner has already said so.
     }
+  }
+
+  /** Shows what was laid aside of a rig that the database lost, or never had, and stores it. */
+  private async takeUpAlone(spare: Spare): Promise<'open'> {
+    try {
+      const revision = await saveRig(this.storage.db, spare.rig, 0, Date.now(), this.writer);
+      dropSpare(spare.rig.id);
+      this.show(spare.rig, revision);
+    } catch (error) {
+      this.showUnsaved(spare.rig, 0);
+      this.notSaved(error);
+    }
+    return 'open';
   }
 
   /**
@@ -182,23 +262,49 @@ export class RigSession {
       dropSpare(spare.rig.id);
       this.show(spare.rig, revision);
     } catch (error) {
-      this.show(spare.rig, row.revision);
+      this.showUnsaved(spare.rig, row.revision);
       this.notSaved(error);
     }
   }
 
   private notSaved(error: unknown): void {
-    if (error instanceof RigConflict && error.theirs) this.store.dispatch(RigEvents.conflictFound(error.theirs));
-    else {
-      const deleted = error instanceof RigConflict;
-      const says = deleted
-        ? 'another tab has deleted this rig'
-        : error instanceof Error
-          ? error.message
-          : String(error);
-      this.store.dispatch(RigEvents.saveFailed({ says }));
-    }
+    this.store.dispatch(RigEvents.saveFailed({ says: whyNotSaved(error) }));
+    // A rig that another tab has deleted, or a newer Coulan has written, does not come right by itself.
+    if (!(error instanceof RigConflict) && !isUnreadable(error)) this.tryAgainLater();
   }
+}
+
+const isUnreadable = (error: unknown): error is UnreadableRow =>
+  error instanceof Error && error.name === 'UnreadableRow';
+
+/** Whether two plain values say the same, in whatever order their keys stand. */
+function sameJson(a: unknown, b: unknown): boolean {
+  if (a === b) return true;
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false;
+  const [left, right] = [a as Record<string, unknown>, b as Record<string, unknown>];
+  const keys = new Set([...Object.keys(left), ...Object.keys(right)]);
+  return [...keys].every((key) => sameJson(left[key], right[key]));
+}
+
+const RETRY_MS = 3000;
+
+function whyNotSaved(error: unknown): string {
+  if (error instanceof RigConflict) return 'another tab has deleted this rig';
+  if (isUnreadable(error))
+    return error.problem.code === 'newer-version'
+      ? 'a newer Coulan has written this rig meanwhile: load the page again'
+      : `what lies in the database cannot be read: ${error.problem.path}`;
+  return error instanceof Error ? error.message : String(error);
+}
+
+/** Logs that are in one state of a plan and not in an earlier, where nothing else differs; null where something does. */
+function logsAddedSince(before: Rig, after: Rig): LogRecord[] | null {
+  const known = new Set(before.logbook.logs.map(({ id }) => id));
+  const without = {
+    ...after,
+    logbook: { ...after.logbook, logs: after.logbook.logs.filter(({ id }) => known.has(id)) },
+  };
+  return sameJson(without, before) ? after.logbook.logs.filter(({ id }) => !known.has(id)) : null;
 }
 
 function dropSpare(rigId: string): void {
@@ -209,12 +315,29 @@ function dropSpare(rigId: string): void {
   }
 }
 
-function readSpare(rigId: string): Spare | null {
+async function readSpare(rigId: string): Promise<Spare | null> {
   try {
     const spare = JSON.parse(localStorage.getItem(spareKey(rigId)) ?? 'null') as Spare | null;
-    // One of a newer Coulan waits until that is back.
-    return spare && spare.version <= RIG_VERSION ? { ...spare, rig: liftRig(spare.rig, spare.version) as Rig } : null;
+    if (!spare) return null;
+    // One of a newer Coulan, or one that cannot be read, waits where it is.
+    const plan = (await import('@core/rig/read-plan')).readPlan(spare.rig, spare.version);
+    return plan.ok ? { ...spare, rig: plan.rig } : null;
   } catch {
     return null;
+  }
+}
+
+/** Plans that are laid aside and not in the database: it was full or lost, and they wait to be opened. */
+export function laidAside(stored: readonly { id: string }[]): { id: string; name: string }[] {
+  try {
+    return Object.keys(localStorage).flatMap((key) => {
+      if (!key.startsWith(SPARE_PREFIX)) return [];
+      const id = key.slice(SPARE_PREFIX.length);
+      if (stored.some((row) => row.id === id)) return [];
+      const spare = JSON.parse(localStorage.getItem(key) ?? 'null') as { rig?: { name?: unknown } } | null;
+      return [{ id, name: typeof spare?.rig?.name === 'string' ? spare.rig.name : id }];
+    });
+  } catch {
+    return [];
   }
 }

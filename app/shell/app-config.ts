@@ -1,14 +1,26 @@
-import { type ApplicationConfig, isDevMode, provideBrowserGlobalErrorListeners } from '@angular/core';
-import { provideRouter, withComponentInputBinding } from '@angular/router';
+import {
+  type ApplicationConfig,
+  ErrorHandler,
+  inject,
+  isDevMode,
+  provideBrowserGlobalErrorListeners,
+} from '@angular/core';
+import { provideRouter, withComponentInputBinding, withNavigationErrorHandler } from '@angular/router';
 import { provideServiceWorker } from '@angular/service-worker';
 import { provideState, provideStore } from '@ngrx/store';
 import { rigFeature } from '../rig/rig-feature';
+import { Failures, SayingErrorHandler } from './failures';
 import { routes } from './routes';
 
 export const appConfig: ApplicationConfig = {
   providers: [
     provideBrowserGlobalErrorListeners(),
-    provideRouter(routes, withComponentInputBinding()),
+    { provide: ErrorHandler, useClass: SayingErrorHandler },
+    provideRouter(
+      routes,
+      withComponentInputBinding(),
+      withNavigationErrorHandler(({ error }) => inject(Failures).note(error)),
+    ),
     provideStore(),
     provideState(rigFeature),
     provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWhenStable:5000' }),

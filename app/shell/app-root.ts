@@ -1,19 +1,43 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
 import { RigSession } from '../rig/rig-session';
+import { FailureBanner } from './failure-banner';
 import { FirstStart } from './first-start';
+import { ImportStrip } from './import-strip';
 import { ThemeChoice } from '../ui/theme';
 
 @Component({
   selector: 'co-root',
-  imports: [RouterOutlet],
+  imports: [FailureBanner, ImportStrip, RouterOutlet],
   template: `
     @if (first.progress(); as step) {
       <div class="loading" role="status">{{ step }}</div>
     }
+    <div class="over">
+      <co-failure-banner />
+      <co-import-strip />
+    </div>
     <router-outlet />
   `,
   styles: `
+    :host {
+      display: flex;
+      flex-direction: column;
+      min-height: 100dvh;
+    }
+    :host:has(co-rig-frame) {
+      height: 100dvh;
+    }
+    @media print {
+      :host,
+      :host:has(co-rig-frame) {
+        display: block;
+        height: auto;
+      }
+      .over {
+        display: none;
+      }
+    }
     .loading {
       position: fixed;
       inset: auto 0 0 0;

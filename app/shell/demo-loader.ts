@@ -2,7 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import { nominalVoltage } from '@core/bank/size-bank';
 import type { Rig } from '@core/rig/rig';
 import { Storage } from '../storage/storage';
-import { saveRig } from '../storage/rig-rows';
+import { changeStoredRig } from '../storage/read-row';
 import { LogWorkerClient } from '../workers/log-worker-client';
 
 interface DemoEntry {
@@ -23,25 +23,27 @@ export class DemoLoader {
     for (const entry of index) {
       onStep(`Loading the demo: ${entry.rig}`);
       const file = new File([await (await fetchFile(entry.rig)).blob()], entry.rig);
-      const result = await this.worker.api.importRig(file, Date.now());
+      const result = await this.worker.once((api) => api.importRig(file, Date.now()));
       if ('problem' in result) throw new Error(`${entry.rig}: ${JSON.stringify(result.problem)}`);
-      let { rig } = result;
-      let revision = 1;
+      const { rig } = result;
       for (const name of entry.logs) {
         onStep(`Loading the demo: ${name}`);
-        rig = await this.addLog(rig, name, onStep);
-        revision = await saveRig(this.db, rig, revision, Date.now());
+        await this.addLog(rig, name, onStep);
       }
+      await changeStoredRig(this.db, rig.id, Date.now(), (stored) => ({
+        ...stored,
+        logbook: { ...stored.logbook, windowDays: null },
+      }));
       ids.push(rig.id);
     }
     return ids;
   }
 
-  private async addLog(rig: Rig, name: string, onStep: (says: string) => void): Promise<Rig> {
+  private async addLog(rig: Rig, name: string, onStep: (says: string) => void): Promise<void> {
     const file = new File([await (await fetchFile(name)).blob()], name);
-    const look = await this.worker.api.look(file, rig.place.timeZone, nominalVoltage(rig.bank).value);
-    if ('refused' in look.layout) throw new Error(`${name}: ${look.layout.refused}`);
     const { timeZone, latitudeDeg, longitudeDeg } = rig.place;
+    const look = await this.worker.call((api) => api.look(file, timeZone, nominalVoltage(rig.bank).value));
+    if ('refused' in look.layout) throw new Error(`${name}: ${look.layout.refused}`);
     const result = await this.worker.importLog(
       {
         file,
@@ -49,15 +51,14 @@ export class DemoLoader {
         newlineByte: look.newlineByte,
         mapping: look.layout.mapping,
         columnCount: look.layout.preview[0]!.length,
+        rigId: rig.id,
         logId: crypto.randomUUID(),
         place: { timeZone, latitudeDeg, longitudeDeg },
         nowMs: Date.now(),
-        besideLogIds: rig.logbook.logs.map((log) => log.id),
       },
       (share) => onStep(`Loading the demo: ${name}, ${Math.round(share * 100)} %`),
     );
     if ('failed' in result) throw new Error(`${name}: ${result.failed} ${result.says}`);
-    return { ...rig, logbook: { ...rig.logbook, windowDays: null, logs: [...rig.logbook.logs, result.record] } };
   }
 }
 

@@ -1,7 +1,8 @@
 import { TestBed } from '@angular/core/testing';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { LogRecord } from '@core/rig/logbook';
 import { RIG_VERSION } from '@core/rig/version';
-import { provideCoulan } from '../testing/open-page';
+import { doorTo, provideCoulan } from '../testing/open-page';
 import { sampleRig } from '../testing/sample-rig';
 import type { RigImported } from '../workers/log-worker-api';
 import { LogWorkerClient } from '../workers/log-worker-client';
@@ -25,7 +26,7 @@ afterEach(() => vi.restoreAllMocks());
 
 function files(api: Record<string, unknown>): RigFiles {
   TestBed.configureTestingModule({
-    providers: [...provideCoulan(), { provide: LogWorkerClient, useValue: { api } }],
+    providers: [...provideCoulan(), { provide: LogWorkerClient, useValue: doorTo(api) }],
   });
   return TestBed.inject(RigFiles);
 }
@@ -38,9 +39,29 @@ const textOf = (one: Blob) =>
 
 describe('a rig out to a file', () => {
   it('is an archive where there are logs, named after the rig', async () => {
-    const exportRig = () => Promise.resolve(new Blob(['zip'], { type: 'application/zip' }));
-    await files({ exportRig }).download({ ...sampleRig(), name: 'No. 7, Saltmarsh' });
+    const exportRig = () => Promise.resolve({ blob: new Blob(['zip'], { type: 'application/zip' }), missing: [] });
+    const one = files({ exportRig });
+    await one.download({ ...sampleRig(), name: 'No. 7, Saltmarsh' });
+    expect(one.lacking()).toBeNull();
     expect(saved.map(({ name }) => name)).toEqual(['no-7-saltmarsh.coulan.zip']);
+  });
+  it('says which samples it lacks', async () => {
+    const missing = [{ name: 'march.csv', announced: 1440, written: 1200 }];
+    const one = files({ exportRig: () => Promise.resolve({ blob: new Blob(['zip']), missing }) });
+    await one.download(sampleRig());
+    expect(one.lacking()).toContain('march.csv has 1200 of 1440 rows');
+  });
+  it('says that the logs are not in it where they could not be packed', async () => {
+    const one = files({ exportRig: () => Promise.reject(new Error('no room')) });
+    const rig = sampleRig();
+    await one.download({ ...rig, logbook: { ...rig.logbook, logs: [{ id: 'a' } as LogRecord] } });
+    expect(saved[0]!.name).toBe('sample-van.coulan.json');
+    expect(one.lacking()).toMatch(/the plan without its log: .*no room.*Export again/);
+  });
+  it('of a plan that cannot be read is what lies in the database', async () => {
+    files({}).downloadAsStored({ id: 'x', name: 'Old one', revision: 3, savedAtMs: 0, version: 9, rig: { odd: true } });
+    expect(saved[0]!.name).toBe('old-one.coulan.json');
+    expect(JSON.parse(await textOf(saved[0]!.blob))).toMatchObject({ version: 9, rig: { odd: true } });
   });
   it('is the plan alone where the samples cannot be had, and reads as a rig file', async () => {
     await files({ exportRig: () => Promise.reject(new Error('storage is blocked')) }).download(sampleRig());

@@ -1,6 +1,7 @@
-import { inject, Injectable } from '@angular/core';
+import { inject, Injectable, signal } from '@angular/core';
 import type { Rig } from '@core/rig/rig';
 import { RIG_FORMAT, RIG_VERSION } from '@core/rig/version';
+import type { StoredRigRow } from '../storage/database';
 import { saveBlob } from '../ui/save-text';
 import { LogWorkerClient } from '../workers/log-worker-client';
 import type { RigImported } from '../workers/log-worker-api';
@@ -10,15 +11,45 @@ import type { RigImported } from '../workers/log-worker-api';
 export class RigFiles {
   private readonly worker = inject(LogWorkerClient);
 
-  /** Hands the browser the whole rig as one file. Works without storage too: then the plan alone. */
+  /** What the last export could not hold, in words; null when it was whole. */
+  readonly lacking = signal<string | null>(null);
+
+  /** Hands the browser the whole rig as one file. Where the logs cannot be had, the plan alone, and that is said. */
   async download(rig: Rig): Promise<void> {
-    const blob = await this.worker.api.exportRig(rig).catch(() => planOnly(rig));
-    saveBlob(blob, `${rig.name}.coulan.${blob.type === 'application/zip' ? 'zip' : 'json'}`);
+    this.lacking.set(null);
+    try {
+      const { blob, missing } = await this.worker.call((api) => api.exportRig(rig));
+      saveBlob(blob, `${rig.name}.coulan.zip`);
+      if (missing.length > 0)
+        this.lacking.set(
+          `The file lacks samples that the book names: ${missing
+            .map(({ name, announced, written }) => `${name} has ${written} of ${announced} rows`)
+            .join('; ')}. Import those logs again from the meter’s files.`,
+        );
+    } catch (error) {
+      saveBlob(planOnly(rig), `${rig.name}.coulan.json`);
+      if (rig.logbook.logs.length > 0)
+        this.lacking.set(
+          `The file holds the plan without its ${rig.logbook.logs.length === 1 ? 'log' : `${rig.logbook.logs.length} logs`}: the samples could not be packed (${error instanceof Error ? error.message : String(error)}). Export again before you rely on it.`,
+        );
+    }
+  }
+
+  /** Hands out a stored plan that this Coulan cannot read, just as it lies. */
+  downloadAsStored(row: StoredRigRow): void {
+    const text = JSON.stringify({ format: RIG_FORMAT, version: row.version ?? 3, rig: row.rig, logs: [] }, null, 1);
+    saveBlob(new Blob([text], { type: 'application/json' }), `${row.name}.coulan.json`);
   }
 
   async read(file: File): Promise<{ rig: Rig } | { says: string }> {
-    const result = await this.worker.api.importRig(file, Date.now());
-    return 'rig' in result ? result : { says: problemText(result.problem) };
+    try {
+      const result = await this.worker.once((api) => api.importRig(file, Date.now()));
+      return 'rig' in result ? result : { says: problemText(result.problem) };
+    } catch (error) {
+      return {
+        says: `${error instanceof Error ? error.message : String(error)}. Load the page again, then try once more.`,
+      };
+    }
   }
 }
 

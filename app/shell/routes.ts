@@ -8,7 +8,8 @@ const openRig: CanActivateFn = async (route) => {
   const router = inject(Router);
   await inject(FirstStart).ready;
   const id = route.paramMap.get('rigId') ?? '';
-  return (await session.open(id)) || router.createUrlTree(['/'], { queryParams: { missing: id } });
+  const opened = await session.open(id);
+  return opened === 'open' || router.createUrlTree(['/'], { queryParams: { [opened]: id } });
 };
 
 export const routes: Routes = [

@@ -1,7 +1,8 @@
-import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, resource, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { newRig } from '@core/rig/new-rig';
-import { RigSession } from '../rig/rig-session';
+import { laidAside, RigSession } from '../rig/rig-session';
+import type { StoredRigRow } from '../storage/database';
 import { Storage } from '../storage/storage';
 import { FirstStart } from './first-start';
 import { RigFiles } from './rig-files';
@@ -24,7 +25,22 @@ export class StartPage {
   protected readonly theme = inject(ThemeChoice);
   protected readonly units = inject(UnitChoice);
   protected readonly blocked = inject(Storage).blocked;
-  protected readonly rows = this.session.rows;
+  protected readonly rows = computed(() => this.session.rows().map((row) => ({ ...row, ...summaryOf(row) })));
+  /** Laid aside by a page that could not store them. */
+  protected readonly aside = computed(() => laidAside(this.session.rows()));
+  protected readonly lacking = this.files.lacking;
+  /** Id of a rig that is stored but cannot be read. */
+  protected readonly unreadable = input<string>();
+  protected readonly whyUnreadable = resource({
+    params: () => this.session.rows().find(({ id }) => id === this.unreadable()),
+    loader: async ({ params }) => {
+      const read = (await import('../storage/read-row')).readRow(params);
+      if (read.ok) return null;
+      return read.problem.code === 'newer-version'
+        ? 'A newer Coulan has written it: load this page again, or update.'
+        : `Its first wrong field is ${read.problem.path}: ${read.problem.says}.`;
+    },
+  });
   protected readonly refusal = signal<string | null>(null);
   protected readonly missing = input<string>();
 
@@ -49,7 +65,23 @@ export class StartPage {
     else await this.router.navigate(['/rig', result.rig.id, 'audit']);
   }
 
+  protected exportAsStored(id: string): void {
+    const row = this.session.rows().find((one) => one.id === id);
+    if (row) this.files.downloadAsStored(row);
+  }
+
   protected savedOn(atMs: number): string {
     return new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' }).format(atMs);
   }
+}
+
+/** What the list says of a rig, as far as its stored plan tells; it may be of any version, or damaged. */
+function summaryOf({ rig }: StoredRigRow): { purpose: string; loads: number; logs: number } {
+  const plan = rig as { purpose?: unknown; loads?: unknown; logbook?: { logs?: unknown } } | null;
+  const count = (list: unknown) => (Array.isArray(list) ? list.length : 0);
+  return {
+    purpose: typeof plan?.purpose === 'string' ? plan.purpose : '',
+    loads: count(plan?.loads),
+    logs: count(plan?.logbook?.logs),
+  };
 }

@@ -6,7 +6,8 @@ import type { Columns } from '@core/series/columns';
 import type { DaySums } from '@core/series/day-sums';
 import type { DayLevel } from '@core/series/level';
 
-export interface RigRow {
+/** A rig as it lies in the database: its plan may be of an older version, of a newer, or damaged. readRow is the door. */
+export interface StoredRigRow {
   id: string;
   name: string;
   /** Grows by one with each write; a writer must know the one it builds on. */
@@ -14,6 +15,13 @@ export interface RigRow {
   savedAtMs: number;
   /** The page that wrote it, so that a page's last words are not taken for another's; none in rows of old and of imports. */
   writer?: string;
+  /** Of the rig file that the plan was written in. */
+  version?: number;
+  rig: unknown;
+}
+
+/** The same with its plan read. */
+export interface RigRow extends StoredRigRow {
   rig: Rig;
 }
 
@@ -43,7 +51,7 @@ export interface LogRemarksRow {
 
 /** Everything Coulan keeps in the browser. A change of shape gets a new version() with its upgrade; old ones stay. */
 export class CoulanDatabase extends Dexie {
-  rigs!: EntityTable<RigRow, 'id'>;
+  rigs!: EntityTable<StoredRigRow, 'id'>;
   logDays!: Table<DaySumsRow, [string, string]>;
   logBlocks!: Table<DayBlockRow, [string, string]>;
   logLevels!: Table<DayLevelRow, [string, string]>;
@@ -60,7 +68,7 @@ export class CoulanDatabase extends Dexie {
       logParts: '++id, [logId+key], logId',
       logRemarks: 'logId',
     });
-    // Each later version lifts the stored rigs by one version of the rig file.
+    // Rows of old did not say their version: each step lifted them by one. Later rows say it, and are lifted when they are read.
     for (const from of [1, 2]) {
       this.version(from + 1)
         .stores({})

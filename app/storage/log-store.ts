@@ -2,6 +2,7 @@ import type { DayStore } from '@core/logbook/import/import-options';
 import { type Columns, copyColumns } from '@core/series/columns';
 import type { DayLevel } from '@core/series/level';
 import type { CoulanDatabase } from './database';
+import { changeStoredRig } from './read-row';
 import { logTables } from './rig-rows';
 
 /** Keeps the days of one log that is being imported. */
@@ -40,4 +41,16 @@ export class LogStore implements DayStore {
 /** Takes out all that is stored of a log. */
 export async function discardLog(db: CoulanDatabase, logId: string): Promise<void> {
   for (const table of logTables(db)) await table.where('logId').equals(logId).delete();
+}
+
+/** Takes a log out of every stored plan that names it, and out of the database. */
+export async function takeOutLog(db: CoulanDatabase, logId: string, nowMs: number): Promise<void> {
+  for (const { id, rig } of await db.rigs.toArray()) {
+    if (!JSON.stringify(rig).includes(logId)) continue;
+    await changeStoredRig(db, id, nowMs, (plan) => ({
+      ...plan,
+      logbook: { ...plan.logbook, logs: plan.logbook.logs.filter((log) => log.id !== logId) },
+    }));
+  }
+  await discardLog(db, logId);
 }

@@ -34,3 +34,16 @@ Blob.prototype.arrayBuffer ??= function (this: Blob) {
 Blob.prototype.text ??= async function (this: Blob) {
   return new TextDecoder().decode(await this.arrayBuffer());
 };
+
+// Files and what is packed are read in slices.
+Blob.prototype.arrayBuffer ??= function (this: Blob) {
+  return new Promise<ArrayBuffer>((resolve, reject) => {
+    const reader = new FileReader();
+    reader.onload = () => resolve(reader.result as ArrayBuffer);
+    reader.onerror = () => reject(reader.error ?? new Error('unreadable'));
+    reader.readAsArrayBuffer(this);
+  });
+};
+Blob.prototype.text ??= async function (this: Blob) {
+  return new TextDecoder().decode(await this.arrayBuffer());
+};

@@ -59,6 +59,32 @@ describe('co-quantity', () => {
     await fixture.whenStable();
     expect(issueText()).not.toBeNull();
   });
+  it.each([
+    ['1.2 kW', [1200]],
+    ['12 345', [12_345]],
+    ['12\u2009345.5', [12_345.5]],
+    ['1,500.5 W', [1500.5]],
+    ['500 mW', [0.5]],
+  ])('understands %j', async (text, expected) => {
+    await type(await field(power), text);
+    expect([sent, issueText()]).toEqual([expected, null]);
+  });
+  it.each([
+    ['1,500', '1,500 can be 1500 or 1.500. Type one of them.'],
+    ['5 A', 'Not a unit that fits: this is in W.'],
+    ['0:20', 'Not a number. Type digits, such as 12.5.'],
+    ['1 2 3', 'Not a number. Type digits, such as 12.5.'],
+  ])('asks about %j', async (text, says) => {
+    await type(await field(power), text);
+    expect([sent, issueText()?.trim()]).toEqual([[], says]);
+  });
+  it('takes hours as a clock writes them, amps in thousandths', async () => {
+    await type(await field({ unit: 'H', limit: LIMITS.hoursPerDay, value: 1 }), '0:20 h');
+    expect(sent[0]).toBeCloseTo(1 / 3, 9);
+    TestBed.resetTestingModule();
+    await type(await field({ unit: 'A', limit: LIMITS.loadCurrentA, value: 1 }), '500 mA');
+    expect(sent).toEqual([0.5]);
+  });
   it('says 30 h a day and 0 batteries at the field', async () => {
     await type(await field({ unit: 'H', limit: LIMITS.hoursPerDay, value: 1 }), '30');
     expect(issueText()?.trim()).toBe('Not above 24 h.');
@@ -99,5 +125,12 @@ describe('co-quantity', () => {
     fixture.componentInstance.cleared.subscribe(() => cleared++);
     await type(input, '');
     expect([cleared, issueText(), sent.length]).toEqual([1, null, 0]);
+  });
+  it.each(['abc', 'NaN', '%', '---'])('is not cleared by %j, but says what is wrong', async (text) => {
+    const input = await field({ ...power, optional: true });
+    let cleared = 0;
+    fixture.componentInstance.cleared.subscribe(() => cleared++);
+    await type(input, text);
+    expect([cleared, issueText()?.trim()]).toEqual([0, 'Not a number. Type digits, such as 12.5.']);
   });
 });

@@ -1,23 +1,24 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { fromShown, toShown, type Unit, unitLook } from '@core/quantity/unit';
-import { type FieldIssue, fieldIssue, type Limit } from '@core/rig/limits';
+import { toShown, type Unit, unitLook } from '@core/quantity/unit';
+import { fieldIssue, type Limit } from '@core/rig/limits';
+import { readQuantity } from '@core/text/quantity-text';
 import { RigEvents } from '../rig/rig-actions';
-import { fieldIssueText } from './field-words';
+import { type EntryIssue, entryIssue, fieldIssueText } from './field-words';
 import { UnitChoice } from './unit-choice';
 
 interface Draft {
   text: string;
   /** The value that the field must have for the draft to be about it: what was typed, or what held before a wrong entry. */
   standsFor: number | null;
-  problem: FieldIssue | null;
+  problem: EntryIssue | null;
 }
 
 let serial = 0;
 
 /**
  * A field for one number with its unit. Every valid keystroke goes out at once; an invalid entry stays in the field with
- * the reason under it, and the last valid value holds. Comma and point both are decimal signs.
+ * the reason under it, and the last valid value holds. What may be written in it: core/text.
  */
 @Component({
   selector: 'co-quantity',
@@ -194,19 +195,14 @@ export class QuantityField {
   }
 
   private take(text: string): void {
-    const cleaned = text
-      .replace(',', '.')
-      .replace(/[\s\u2009%a-zA-Z°]+$/, '')
-      .replace('\u2212', '-')
-      .trim();
-    if (cleaned === '' && this.optional()) {
+    const read = readQuantity(text, this.unit(), 'either', this.look());
+    if (!read.ok && read.code === 'empty' && this.optional()) {
       this.draft.set({ text, standsFor: null, problem: null });
       this.cleared.emit();
       return;
     }
-    const typed = /^[+-]?(\d+\.?\d*|\.\d+)$/.test(cleaned) ? Number(cleaned) : Number.NaN;
-    const value = Number(fromShown(typed, this.look()).toPrecision(12));
-    const problem = fieldIssue(this.limit(), value);
+    const value = read.ok ? Number(read.value.toPrecision(12)) : Number.NaN;
+    const problem = read.ok ? fieldIssue(this.limit(), value) : entryIssue(read.code, text);
     this.draft.set({ text, standsFor: problem ? this.value() : value, problem });
     if (!problem) this.changed.emit(value);
   }

@@ -2,34 +2,17 @@ import type { FilePiece } from '@core/logbook/import/import-options';
 
 const PIECE_BYTES = 1 << 20;
 
-/** The type library does not know yet that a reader can wait for at least so many bytes. */
-type PatientReader = ReadableStreamBYOBReader & {
-  read(
-    view: Uint8Array<ArrayBuffer>,
-    options: { min: number },
-  ): Promise<ReadableStreamReadResult<Uint8Array<ArrayBuffer>>>;
-};
-
 /** Pieces of a file as UTF-8 bytes, with the share of the file read so far. A byte-order mark is left out. */
 export async function* fileBytes(file: Blob, encoding: string): AsyncGenerator<FilePiece> {
-  const reader = file.stream().getReader({ mode: 'byob' }) as PatientReader;
   const recode = encoding === 'utf-8' ? null : new TextDecoder(encoding);
   const encoder = new TextEncoder();
-  let read = 0;
-  for (;;) {
-    const { done, value } = await reader.read(new Uint8Array(PIECE_BYTES), { min: PIECE_BYTES / 2 });
-    if (value === undefined || value.length === 0) {
-      if (done) break;
-      continue;
-    }
-    const first = read === 0;
-    read += value.length;
-    const share = read / file.size;
-    if (recode) yield { bytes: encoder.encode(recode.decode(value, { stream: true })), share };
-    else yield { bytes: first && startsWithMark(value) ? value.subarray(3) : value, share };
-    if (done) break;
+  for (let from = 0; from < file.size; from += PIECE_BYTES) {
+    const to = Math.min(from + PIECE_BYTES, file.size);
+    const value = new Uint8Array(await file.slice(from, to).arrayBuffer());
+    const share = to / file.size;
+    if (recode) yield { bytes: encoder.encode(recode.decode(value, { stream: to < file.size })), share };
+    else yield { bytes: from === 0 && startsWithMark(value) ? value.subarray(3) : value, share };
   }
-  if (recode) yield { bytes: encoder.encode(recode.decode()), share: 1 };
 }
 
 const startsWithMark = (bytes: Uint8Array) => bytes[0] === 0xef && bytes[1] === 0xbb && bytes[2] === 0xbf;

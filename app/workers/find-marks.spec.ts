@@ -18,7 +18,7 @@ function putHour(logId: string, date: number, volts: (minute: number) => number,
   };
   return db.logBlocks.put({ logId, key: `2026-03-${String(date).padStart(2, '0')}`, columns });
 }
-const rule = { school: 'three', fullV: 14, tailA: 4, holdMs: 10 * MIN, gapMs: 5 * MIN } as const;
+const rule = { school: 'three', fullV: 14, tailA: 4, holdMs: 10 * MIN, gapMs: 5 * MIN, timeZone: 'UTC' } as const;
 
 describe('full marks of stored logs', () => {
   it('are found where voltage and current held long enough, in each log asked for', async () => {

@@ -1,11 +1,11 @@
-import type { FullMark, FullRule } from '@core/logbook/full-marks';
+import type { FullMark } from '@core/logbook/full-marks';
 import type { GuessRefusal, LayoutGuess } from '@core/logbook/import/guess-layout';
 import type { Remark, RemarkCode } from '@core/logbook/import/remark';
 import type { LogMapping, LogRecord } from '@core/rig/logbook';
 import type { Rig } from '@core/rig/rig';
 import type { RigFileProblem } from '@core/rig/rig-file';
 import type { PlaceOfLog } from '@core/series/day-integrator';
-import type { HandRule } from './find-marks';
+import type { MarkRule } from './find-marks';
 
 export interface FileLook {
   layout: LayoutGuess | GuessRefusal;
@@ -14,6 +14,8 @@ export interface FileLook {
   newlineByte: number;
   /** The head of the file as text, for trying a changed mapping on. */
   head: string;
+  /** Stretches from all over the file, for what a day comes to under a mapping. */
+  samples: string[];
 }
 
 export interface LogImport {
@@ -22,11 +24,11 @@ export interface LogImport {
   mapping: LogMapping;
   columnCount: number;
   newlineByte: number;
+  /** The rig whose book it goes into, whatever is open meanwhile. */
+  rigId: string;
   logId: string;
   place: PlaceOfLog;
   nowMs: number;
-  /** Logs already in the book. */
-  besideLogIds: string[];
 }
 
 export interface LogImported {
@@ -36,10 +38,22 @@ export interface LogImported {
 }
 
 export type ImportFailure = {
-  failed: 'cancelled' | 'no-rows' | 'storage' | 'unreadable' | 'line-too-long';
+  failed: 'cancelled' | 'no-rows' | 'storage' | 'unreadable' | 'line-too-long' | 'no-rig';
   says: string;
   listed: Remark[];
 };
+/** A log of which the archive does not hold what the plan announces. */
+export interface MissingRows {
+  name: string;
+  announced: number;
+  written: number;
+}
+
+export interface RigExported {
+  blob: Blob;
+  missing: MissingRows[];
+}
+
 export type RigImported =
   { rig: Rig } | { problem: RigFileProblem | { code: 'broken-archive' | 'storage' | 'bad-samples'; says: string } };
 
@@ -51,10 +65,12 @@ export interface LogWorkerApi {
     pieces: MessagePort,
     onProgress: (share: number) => void,
   ): Promise<LogImported | ImportFailure>;
-  cancel(): void;
+  cancel(logId: string): void;
   /** Takes out the samples of a log that no book names. */
   discard(logId: string): Promise<void>;
-  fullMarks(logIds: string[], rule: FullRule | HandRule): Promise<FullMark[]>;
-  exportRig(rig: Rig): Promise<Blob>;
+  /** Takes a log out of the book that names it, samples and all. */
+  takeOut(logId: string): Promise<void>;
+  fullMarks(logIds: string[], rule: MarkRule): Promise<FullMark[]>;
+  exportRig(rig: Rig): Promise<RigExported>;
   importRig(file: File, nowMs: number): Promise<RigImported>;
 }

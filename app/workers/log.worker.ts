@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
 import { CoulanDatabase } from '../storage/database';
-import { discardLog } from '../storage/log-store';
+import { discardLog, takeOutLog } from '../storage/log-store';
 import { findMarks } from './find-marks';
 import { importIntoBook, lookAtFile } from './import-into-book';
 import type { LogWorkerApi } from './log-worker-api';
@@ -8,12 +8,11 @@ import { piecesOver } from './piece-port';
 import { exportArchive, importArchive } from './rig-archive';
 
 const db = new CoulanDatabase();
-let cancelled = false;
+const cancelled = new Set<string>();
 
 const api: LogWorkerApi = {
   look: lookAtFile,
   async importLog(order, pieces, onProgress) {
-    cancelled = false;
     let shown = 0;
     const report = (share: number) => {
       if (share - shown < 0.01 && share < 1) return;
@@ -21,15 +20,17 @@ const api: LogWorkerApi = {
       onProgress(share);
     };
     try {
-      return await importIntoBook(db, order, piecesOver(pieces), report, () => cancelled);
+      return await importIntoBook(db, order, piecesOver(pieces), report, () => cancelled.has(order.logId));
     } finally {
       pieces.close();
+      cancelled.delete(order.logId);
     }
   },
-  cancel() {
-    cancelled = true;
+  cancel(logId) {
+    cancelled.add(logId);
   },
   discard: (logId) => discardLog(db, logId),
+  takeOut: (logId) => takeOutLog(db, logId, Date.now()),
   fullMarks: (logIds, rule) => findMarks(db, logIds, rule),
   exportRig: (rig) => exportArchive(db, rig),
   importRig: (file, nowMs) => importArchive(db, file, nowMs, () => crypto.randomUUID()),

@@ -1,44 +1,31 @@
-import Papa from 'papaparse';
-import { plainLine } from '@core/logbook/import/plain-line';
+import type { FilePiece } from '@core/logbook/import/import-options';
+import { QuotedLines } from '@core/logbook/import/quoted-lines';
 
 /**
- * The general path, for files with cells in quotes: papaparse takes the cells apart, and they come out as the plain bytes
- * that the row reader knows, with a separator that no file uses.
+ * The general path, for files with cells in quotes: the pieces of a file, UTF-8, as plain lines that end with a line feed. Piece
+ * by piece: the next is only asked for when the last has been taken.
+ * @param newlineByte  10, or 13 in files that know no other
  */
 export async function* quotedRows(
-  file: File,
-  encoding: string,
+  pieces: AsyncIterable<FilePiece>,
   delimiter: string,
-): AsyncGenerator<{ bytes: Uint8Array; share: number }> {
+  columnCount: number,
+  newlineByte: number,
+): AsyncGenerator<FilePiece> {
+  const decoder = new TextDecoder();
   const encoder = new TextEncoder();
-  const queue: { bytes: Uint8Array; share: number }[] = [];
-  let finished = false;
-  let failure: Error | null = null;
-  let wake = () => undefined as void;
-  Papa.parse(file, {
-    delimiter,
-    encoding,
-    chunkSize: 1 << 21,
-    skipEmptyLines: false,
-    chunk: ({ data, meta }) => {
-      const text = data.map(plainLine).join('\n');
-      queue.push({ bytes: encoder.encode(`${text}\n`), share: Math.min(1, meta.cursor / file.size) });
-      wake();
-    },
-    complete: () => {
-      finished = true;
-      wake();
-    },
-    error: (error) => {
-      failure = error;
-      wake();
-    },
-  });
-  for (;;) {
-    const next = queue.shift();
-    if (next) yield next;
-    else if (failure) throw failure as Error;
-    else if (finished) return;
-    else await new Promise<void>((resolve) => (wake = resolve));
+  const newline = String.fromCharCode(newlineByte);
+  const lines = new QuotedLines(delimiter, columnCount);
+  const encode = (plain: readonly string[]) => encoder.encode(plain.length > 0 ? `${plain.join('\n')}\n` : '');
+  const withoutReturn = (line: string) => (line.endsWith('\r') ? line.slice(0, -1) : line);
+  let rest = '';
+  for await (const { bytes, share } of pieces) {
+    const text = rest + decoder.decode(bytes, { stream: true });
+    const end = text.lastIndexOf(newline);
+    rest = text.slice(end + 1);
+    if (end >= 0) yield { bytes: encode(lines.take(text.slice(0, end).split(newline).map(withoutReturn))), share };
   }
+  rest += decoder.decode();
+  const last = rest === '' ? [] : lines.take([withoutReturn(rest)]);
+  yield { bytes: encode([...last, ...lines.end()]), share: 1 };
 }

@@ -20,6 +20,7 @@ const fileOf = (bytes: Uint8Array, name = 'rig.zip') =>
     name,
     size: bytes.length,
     arrayBuffer: () => Promise.resolve(bytes.slice().buffer),
+    text: () => Promise.resolve(strFromU8(bytes)),
     slice: (from: number, to: number) => fileOf(bytes.slice(from, to)),
   }) as unknown as File;
 async function* onePiece(bytes: Uint8Array) {
@@ -45,6 +46,8 @@ async function rigWithLog(db: CoulanDatabase, samples: readonly Sample[]): Promi
     ({ step, voltageV, currentA }) => `${new Date((at += step * 1000)).toISOString()},${voltageV},${currentA}`,
   );
   const text = ['time,voltage_V,current_A', ...rows, 'not a row', ''].join('\n');
+  const rig: Rig = { ...newRig('r', 'Rig', 'Europe/Berlin'), loads: [newLoad('a', 'Cabin')], bank: simpleBank('lfp') };
+  await saveRig(db, rig, 0, 1);
   const result = await importIntoBook(
     db,
     {
@@ -54,7 +57,7 @@ async function rigWithLog(db: CoulanDatabase, samples: readonly Sample[]): Promi
       columnCount: 3,
       logId: 'log-1',
       nowMs: 7,
-      besideLogIds: [],
+      rigId: 'r',
       place: { timeZone: 'Europe/Berlin', latitudeDeg: 52, longitudeDeg: 13 },
       mapping: {
         delimiter: ',',
@@ -77,10 +80,7 @@ async function rigWithLog(db: CoulanDatabase, samples: readonly Sample[]): Promi
     () => false,
   );
   if ('failed' in result) throw new Error(result.failed + result.says);
-  const rig: Rig = { ...newRig('r', 'Rig', 'Europe/Berlin'), loads: [newLoad('a', 'Cabin')], bank: simpleBank('lfp') };
-  rig.logbook = { ...rig.logbook, logs: [result.record] };
-  await saveRig(db, rig, 0, 1);
-  return rig;
+  return (await db.rigs.get('r'))!.rig as Rig;
 }
 
 async function everything(db: CoulanDatabase) {
@@ -106,7 +106,7 @@ describe('the rig as a file', () => {
         const [here, there] = [open(), open()];
         try {
           const rig = await rigWithLog(here, samples);
-          const archive = await bytesOf(await exportArchive(here, rig));
+          const archive = await bytesOf((await exportArchive(here, rig)).blob);
           const result = await importArchive(there, fileOf(archive), 9, ids());
           expect(result).toEqual({ rig });
           expect(await everything(there)).toEqual(await everything(here));
@@ -125,7 +125,7 @@ describe('the rig as a file', () => {
   ];
   async function archive(): Promise<Uint8Array> {
     const db = open();
-    const bytes = await bytesOf(await exportArchive(db, await rigWithLog(db, two)));
+    const bytes = await bytesOf((await exportArchive(db, await rigWithLog(db, two))).blob);
     await db.delete();
     return bytes;
   }
@@ -148,6 +148,31 @@ describe('the rig as a file', () => {
     return zipSync({ ...entries, 'rig.json': strToU8(JSON.stringify(document)) });
   }
 
+  it('says which samples the database has lost', async () => {
+    const db = open();
+    const rig = await rigWithLog(db, two);
+    expect((await exportArchive(db, rig)).missing).toEqual([]);
+    await db.logBlocks.clear();
+    const { blob, missing } = await exportArchive(db, rig);
+    expect(missing).toEqual([{ name: 'meter.csv', announced: 2, written: 0 }]);
+    expect(unzipSync(await bytesOf(blob))['rig.json']).toBeDefined();
+    await db.delete();
+  });
+  it('takes no log that unpacks to more than it may, and no plan without end', async () => {
+    const entries = unzipSync(await archive());
+    const log = Object.keys(entries).find((name) => name.endsWith('.csv'))!;
+    const bomb = zipSync({ ...entries, [log]: new Uint8Array(3_000_000).fill(48) });
+    const { result, left } = await bringIn(bomb);
+    expect(result).toMatchObject({ problem: { code: 'broken-archive' } });
+    expect(left).toEqual(nothing);
+  });
+  it('names a log’s unknown time zone by its field', async () => {
+    const { result, left } = await bringIn(
+      await edited(({ rig }) => (rig.logbook.logs[0]!.timeZone = 'Nowhere/Atall')),
+    );
+    expect(result).toMatchObject({ problem: { code: 'wrong-field', path: 'rig.logbook.logs[0].timeZone' } });
+    expect(left).toEqual(nothing);
+  });
   it('refuses a truncated archive and leaves nothing behind', async () => {
     const { result, left } = await bringIn((await archive()).slice(0, 400));
     expect(result).toMatchObject({ problem: { code: 'broken-archive' } });
@@ -170,7 +195,7 @@ describe('the rig as a file', () => {
   it('brings a rig in beside one of the same id, as a copy with samples of its own', async () => {
     const db = open();
     const rig = await rigWithLog(db, two);
-    const bytes = await bytesOf(await exportArchive(db, rig));
+    const bytes = await bytesOf((await exportArchive(db, rig)).blob);
     const result = await importArchive(db, fileOf(bytes), 9, ids());
     expect(result).toMatchObject({ rig: { name: 'Rig (copy)' } });
     expect((await db.rigs.toArray()).map(({ name }) => name).sort()).toEqual(['Rig', 'Rig (copy)']);

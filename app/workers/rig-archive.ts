@@ -1,5 +1,6 @@
-import { strFromU8, strToU8, unzipSync, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
+import { strFromU8, strToU8, Unzip, UnzipInflate, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import { importLog } from '@core/logbook/import/import-log';
+import type { FilePiece } from '@core/logbook/import/import-options';
 import type { LogMapping, LogRecord } from '@core/rig/logbook';
 import type { Rig } from '@core/rig/rig';
 import { parseRigFile, type RigFile } from '@core/rig/rig-file';
@@ -9,14 +10,24 @@ import { dayStartMs } from '@core/series/local-day';
 import type { CoulanDatabase } from '../storage/database';
 import { LogStore } from '../storage/log-store';
 import { saveRig } from '../storage/rig-rows';
-import type { RigImported } from './log-worker-api';
+import type { MissingRows, RigExported, RigImported } from './log-worker-api';
 
 const RIG_JSON = 'rig.json';
 /** A fixed date keeps two exports of the same rig the same, byte for byte. */
 const ARCHIVE_DATE = '2026-01-01T00:00:00';
 
-/** The whole rig as a zip: rig.json and one CSV of samples for each log. */
-export async function exportArchive(db: CoulanDatabase, rig: Rig): Promise<Blob> {
+/** What was written of a log, and what is read back of it. */
+interface Tally {
+  rows: number;
+  sumA: number;
+}
+
+/**
+ * The whole rig as a zip: rig.json and one CSV of samples for each log. What was written is read back and counted before it is
+ * handed out.
+ * @throws where what is read back is not what was written
+ */
+export async function exportArchive(db: CoulanDatabase, rig: Rig): Promise<RigExported> {
   const parts: Uint8Array<ArrayBuffer>[] = [];
   let failure: Error | null = null;
   const zip = new Zip((error, data) => {
@@ -29,26 +40,63 @@ export async function exportArchive(db: CoulanDatabase, rig: Rig): Promise<Blob>
     logs.push({ logId: log.id, file: `logs/${k + 1}.csv`, remarks: remarks?.listed ?? [] });
   }
   const document: RigFile = { format: RIG_FORMAT, version: RIG_VERSION, rig, logs };
+  const text = `${JSON.stringify(document, null, 1)}\n`;
+  const own = parseRigFile(text);
+  if (!own.ok) throw new Error(`the plan would not be read back: ${JSON.stringify(own.problem)}`);
   const json = new ZipPassThrough(RIG_JSON);
   json.mtime = ARCHIVE_DATE;
   zip.add(json);
-  json.push(strToU8(`${JSON.stringify(document, null, 1)}\n`), true);
+  json.push(strToU8(text), true);
+  const written = new Map<string, Tally>();
   for (const { logId, file } of logs) {
     const entry = new ZipDeflate(file, { level: 6 });
     entry.mtime = ARCHIVE_DATE;
     zip.add(entry);
     const keys = (await db.logBlocks.where('logId').equals(logId).primaryKeys()).sort();
-    let header = true;
+    const tally: Tally = { rows: 0, sumA: 0 };
     for (const key of keys) {
       const block = await db.logBlocks.get(key);
-      if (block) entry.push(strToU8(csvOf(block.columns, header)));
-      header = false;
+      if (!block) continue;
+      entry.push(strToU8(csvOf(block.columns, tally.rows === 0)));
+      tally.rows += block.columns.timeMs.length;
+      for (const amps of block.columns.currentA) tally.sumA += amps;
     }
     entry.push(new Uint8Array(0), true);
+    written.set(file, tally);
   }
   zip.end();
   if (failure) throw failure as Error;
-  return new Blob(parts, { type: 'application/zip' });
+  const blob = new Blob(parts, { type: 'application/zip' });
+  for (const { file } of logs) await verify(blob, file, written.get(file) ?? { rows: 0, sumA: 0 });
+  const missing = rig.logbook.logs.flatMap(({ name, rowsKept }, k): MissingRows[] => {
+    const rows = written.get(`logs/${k + 1}.csv`)?.rows ?? 0;
+    return rows === rowsKept ? [] : [{ name, announced: rowsKept, written: rows }];
+  });
+  return { blob, missing };
+}
+
+/** Reads one log back out of an archive and counts it. @throws where it is not what was written */
+async function verify(archive: Blob, name: string, written: Tally): Promise<void> {
+  if (written.rows === 0) return;
+  const decoder = new TextDecoder();
+  const read: Tally = { rows: 0, sumA: 0 };
+  let rest = '';
+  let isHead = true;
+  for await (const { bytes } of entryPieces(archive, name)) {
+    const lines = (rest + decoder.decode(bytes, { stream: true })).split('\n');
+    rest = lines.pop() ?? '';
+    for (const line of lines) {
+      if (isHead) {
+        isHead = false;
+        continue;
+      }
+      read.rows++;
+      read.sumA += Number(line.slice(line.lastIndexOf(',') + 1));
+    }
+  }
+  const close = Math.abs(read.sumA - written.sumA) <= 1e-6 * Math.max(1, Math.abs(written.sumA));
+  if (read.rows !== written.rows || !close)
+    throw new Error(`${name}: ${written.rows} rows were written, ${read.rows} can be read back`);
 }
 
 function csvOf({ timeMs, voltageV, currentA }: Columns, header: boolean): string {
@@ -70,12 +118,11 @@ export async function importArchive(
   nowMs: number,
   newId: () => string,
 ): Promise<RigImported> {
-  const bytes = new Uint8Array(await file.arrayBuffer());
   let text: string;
   try {
-    text = isZip(bytes) ? strFromU8(entryOf(bytes, RIG_JSON)) : strFromU8(bytes);
+    text = await documentOf(file);
   } catch (error) {
-    return { problem: { code: 'broken-archive', says: String(error) } };
+    return { problem: { code: 'broken-archive', says: error instanceof Error ? error.message : String(error) } };
   }
   const parsed = parseRigFile(text);
   if (!parsed.ok) return { problem: parsed.problem };
@@ -96,7 +143,7 @@ export async function importArchive(
       const entry = logs.find((log) => log.logId === incoming.logbook.logs[k]!.id)!;
       const store = new LogStore(db, record.id, (key) => dayStartMs(key, record.timeZone));
       stores.push(store);
-      await restoreLog(db, store, record, entryOf(bytes, entry.file));
+      await restoreLog(db, store, record, file, entry.file);
       await db.logRemarks.put({ logId: record.id, listed: entry.remarks, counts: countsOf(entry.remarks) });
     }
     await saveRig(db, rig, 0, nowMs);
@@ -107,7 +154,11 @@ export async function importArchive(
     return {
       problem: {
         code:
-          error instanceof BadSamples ? 'bad-samples' : /invalid|unexpected/i.test(says) ? 'broken-archive' : 'storage',
+          error instanceof BadSamples
+            ? 'bad-samples'
+            : /invalid archive|invalid zip|unexpected EOF|invalid (block|length|distance|stored)/i.test(says)
+              ? 'broken-archive'
+              : 'storage',
         says,
       },
     };
@@ -116,13 +167,22 @@ export async function importArchive(
 
 class BadSamples extends Error {}
 
-async function restoreLog(db: CoulanDatabase, store: LogStore, record: LogRecord, csv: Uint8Array): Promise<void> {
+/** So many bytes a row takes at most as exportArchive writes it; a log that is longer is not what it says. */
+const ROW_BYTES_MOST = 120;
+
+async function restoreLog(
+  db: CoulanDatabase,
+  store: LogStore,
+  record: LogRecord,
+  archive: Blob,
+  name: string,
+): Promise<void> {
   const hasVoltage = record.mapping.voltageColumn !== null;
-  const result = await importLog(() => piecesOf(csv), {
+  const result = await importLog(() => entryPieces(archive, name, (record.rowsKept + 2) * ROW_BYTES_MOST), {
     mapping: archiveMapping(hasVoltage),
     columnCount: hasVoltage ? 3 : 2,
     place: { timeZone: record.timeZone, latitudeDeg: record.latitudeDeg, longitudeDeg: record.longitudeDeg },
-    covered: [],
+    covered: () => Promise.resolve([]),
     store,
     reader: { decode: (bytes) => strFromU8(bytes) },
     onProgress: () => undefined,
@@ -154,19 +214,60 @@ const archiveMapping = (hasVoltage: boolean): LogMapping => ({
   currentMaxA: 100_000,
 });
 
-// eslint-disable-next-line @typescript-eslint/require-await -- the importer takes its pieces from an async source
-async function* piecesOf(bytes: Uint8Array) {
-  const step = 1 << 21;
-  for (let at = 0; at < bytes.length; at += step)
-    yield { bytes: bytes.subarray(at, at + step), share: Math.min(1, (at + step) / bytes.length) };
+/** A plan is small; what is larger is none. */
+const DOCUMENT_BYTES_MOST = 64_000_000;
+
+/** The text of rig.json, out of an archive or a file of its own. @throws where there is none, or too much of it */
+async function documentOf(file: Blob): Promise<string> {
+  const head = new Uint8Array(await file.slice(0, 2).arrayBuffer());
+  if (head[0] !== 0x50 || head[1] !== 0x4b) {
+    if (file.size > DOCUMENT_BYTES_MOST) throw new Error('the file is too large for a plan');
+    return file.text();
+  }
+  const decoder = new TextDecoder();
+  let text = '';
+  for await (const { bytes } of entryPieces(file, RIG_JSON, DOCUMENT_BYTES_MOST))
+    text += decoder.decode(bytes, { stream: true });
+  return text + decoder.decode();
 }
 
-const isZip = (bytes: Uint8Array) => bytes[0] === 0x50 && bytes[1] === 0x4b;
+const SLICE_BYTES = 1 << 20;
 
-function entryOf(bytes: Uint8Array, name: string): Uint8Array {
-  const entry = unzipSync(bytes, { filter: (file) => file.name === name })[name];
-  if (!entry) throw new Error(`invalid archive: ${name} is missing`);
-  return entry;
+/**
+ * One entry of an archive, unpacked piece by piece: neither the archive nor the entry is ever whole in memory.
+ * @throws where it is missing, damaged, cut off, or longer than mostBytes
+ */
+async function* entryPieces(
+  archive: Blob,
+  name: string,
+  mostBytes = Number.POSITIVE_INFINITY,
+): AsyncGenerator<FilePiece> {
+  const ready: Uint8Array[] = [];
+  let failure: Error | null = null;
+  let [found, ended, unpacked] = [false, false, 0];
+  const unzip = new Unzip((entry) => {
+    if (entry.name !== name || found) return;
+    found = true;
+    entry.ondata = (error, data, final) => {
+      if (error) failure = error;
+      else if (data.length > 0) ready.push(data);
+      ended = ended || final;
+    };
+    entry.start();
+  });
+  unzip.register(UnzipInflate);
+  for (let from = 0; from < archive.size && !ended; from += SLICE_BYTES) {
+    const to = Math.min(from + SLICE_BYTES, archive.size);
+    unzip.push(new Uint8Array(await archive.slice(from, to).arrayBuffer()), to >= archive.size);
+    if (failure) throw failure as Error;
+    for (const bytes of ready.splice(0)) {
+      unpacked += bytes.length;
+      if (unpacked > mostBytes) throw new Error(`invalid archive: ${name} is longer than it may be`);
+      yield { bytes, share: to / archive.size };
+    }
+  }
+  if (!found) throw new Error(`invalid archive: ${name} is missing`);
+  if (!ended) throw new Error(`invalid archive: ${name} is cut off`);
 }
 
 function countsOf(remarks: RigFile['logs'][number]['remarks']) {

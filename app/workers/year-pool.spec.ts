@@ -2,6 +2,7 @@ import { describe, expect, it, vi } from 'vitest';
 import { emptyRuns, type RunsResult } from '@core/simulation/runs-result';
 import { NO_CHANGE } from '@core/simulation/what-if';
 import type { YearParts } from '@core/simulation/year-parts';
+import { doorTo } from '../testing/open-page';
 import { YearPool } from './year-pool';
 
 const parts = {} as YearParts;
@@ -19,7 +20,7 @@ function workers(count: number, delayMs: (first: number) => number = () => 0) {
       return result;
     },
   }));
-  Object.assign(pool, { workers: made });
+  Object.assign(pool, { workers: made.map(doorTo) });
   return { pool, asked };
 }
 
@@ -60,7 +61,7 @@ describe('the pool that plays years', () => {
   });
   it('hands on what a worker throws', async () => {
     const pool = new YearPool();
-    Object.assign(pool, { workers: [{ runs: vi.fn().mockRejectedValue(new Error('a year needs a bank')) }] });
+    Object.assign(pool, { workers: [doorTo({ runs: vi.fn().mockRejectedValue(new Error('a year needs a bank')) })] });
     await expect(pool.simulate(parts, NO_CHANGE, 10)).rejects.toThrow('a year needs a bank');
   });
 });

@@ -1,8 +1,8 @@
 import { Injectable } from '@angular/core';
-import { type Remote, wrap } from 'comlink';
 import type { YearParts } from '@core/simulation/year-parts';
 import { mergeRuns, type RunsResult } from '@core/simulation/runs-result';
 import type { WhatIf } from '@core/simulation/what-if';
+import { WorkerDoor } from './worker-door';
 import type { YearWorkerApi } from './year-worker-api';
 
 /** Runs that a worker plays in one go: short, so that cancelling and quick questions get in between. Part of the outcome's order. */
@@ -19,7 +19,7 @@ export interface YearOptions {
 /** Plays years in as many workers as there are processors, up to four; the outcome does not depend on how many. */
 @Injectable({ providedIn: 'root' })
 export class YearPool {
-  private workers: Remote<YearWorkerApi>[] | null = null;
+  private workers: WorkerDoor<YearWorkerApi>[] | null = null;
   private turn = 0;
 
   /** Null when it was cancelled. @throws what a worker throws */
@@ -32,11 +32,11 @@ export class YearPool {
     const count = Math.ceil(runs / BLOCK);
     const blocks = new Array<RunsResult | undefined>(count);
     let [next, done] = [0, 0];
-    const play = async (worker: Remote<YearWorkerApi>) => {
+    const play = async (worker: WorkerDoor<YearWorkerApi>) => {
       while (next < count && !cancelled?.()) {
         const block = next++;
         const size = Math.min(BLOCK, runs - block * BLOCK);
-        blocks[block] = await worker.runs(parts, change, block * BLOCK, size);
+        blocks[block] = await worker.call((api) => api.runs(parts, change, block * BLOCK, size));
         onProgress?.(++done / count);
       }
     };
@@ -48,13 +48,17 @@ export class YearPool {
   }
 
   trace(parts: YearParts, change: WhatIf, run: number): Promise<{ hours: Float64Array; firstDay: number }> {
-    return this.started()[0]!.trace(parts, change, run);
+    return this.started()[0]!.call((api) => api.trace(parts, change, run));
   }
 
-  private started(): Remote<YearWorkerApi>[] {
+  private started(): WorkerDoor<YearWorkerApi>[] {
     this.workers ??= Array.from(
       { length: Math.max(1, Math.min(MOST_WORKERS, navigator.hardwareConcurrency || 1)) },
-      () => wrap<YearWorkerApi>(new Worker(new URL('./year.worker', import.meta.url), { type: 'module' })),
+      () =>
+        new WorkerDoor<YearWorkerApi>(
+          () => new Worker(new URL('./year.worker', import.meta.url), { type: 'module' }),
+          'the part of Coulan that plays years',
+        ),
     );
     return this.workers;
   }

@@ -42,6 +42,38 @@ describe('loadsFromTable', () => {
       [4, 3, 'out-of-range'],
     ]);
   });
+  it('takes a cell at its word: 500 mA, 1.2 kW, 0:20 h, and thousands as people write them', () => {
+    const { loads, remarks } = read(
+      'name;watts;hours\nKettle;1.2 kW;0:20 h\nHeater;1 500;2\nRadio;500 mW;90 min\nPump;2,250.5;1\nLamp;12,5;0,5',
+    );
+    expect(remarks).toEqual([]);
+    expect(loads.map(({ power }) => (power.by === 'watts' ? power.powerW : 0))).toEqual([
+      1200, 1500, 0.5, 2250.5, 12.5,
+    ]);
+    expect(loads.map(({ use }) => (use.by === 'hours' ? Number(use.hoursPerDay.toFixed(4)) : 0))).toEqual([
+      0.3333, 2, 1.5, 1, 0.5,
+    ]);
+    expect(read('name\tvolts\tamps\nFan\t12 V\t500 mA').loads[0]!.power).toEqual({
+      by: 'volts-amps',
+      voltageV: 12,
+      currentA: 0.5,
+    });
+  });
+  it('asks what 1,500 is, unless the rest of the table says it', () => {
+    const asked = read('name;watts\nHeater;1,500\nLamp;5');
+    expect(asked.loads.map(({ name }) => name)).toEqual(['Lamp']);
+    expect(asked.remarks.map(({ row, column, code }) => [row, column, code])).toEqual([
+      [2, 2, 'two-readings'],
+      [2, 2, 'no-power'],
+    ]);
+    expect(read('name;watts\nHeater;1,500\nLamp;0.5').loads[0]!.power).toEqual({ by: 'watts', powerW: 1500 });
+    expect(read('name;watts\nHeater;1,500\nLamp;2,5').loads[0]!.power).toEqual({ by: 'watts', powerW: 1.5 });
+  });
+  it('refuses a unit of another kind', () => {
+    const { loads, remarks } = read('name,watts\nA,5 Ah\nB,6 W');
+    expect(loads.map(({ name }) => name)).toEqual(['B']);
+    expect(remarks[0]).toMatchObject({ row: 2, column: 2, code: 'not-a-number', text: '5 Ah' });
+  });
   it('reads back what it wrote', () => {
     const loads = GENERIC_LOADS.map((generic) => ({ ...generic.make('x'), climate: { by: 'none' } as const }));
     const { loads: back, remarks } = read(tableOfLoads(loads));

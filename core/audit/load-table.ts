@@ -1,14 +1,16 @@
 import Papa from 'papaparse';
+import type { Unit, UnitLook } from '../quantity/unit';
 import { LIMITS } from '../rig/limits';
 import type { Load, PatternId } from '../rig/load';
 import { newLoad } from '../rig/new-rig';
-import { cellNumber } from '../logbook/import/cell';
+import { type DecimalMark, decimalOfCells } from '../text/number-text';
+import { readQuantity } from '../text/quantity-text';
 
 /** A row of a table that could not be taken as it stands. row counts from 1 in the block. */
 export interface TableRemark {
   row: number;
   column: number;
-  code: 'no-name' | 'no-power' | 'not-a-number' | 'out-of-range' | 'unknown-word';
+  code: 'no-name' | 'no-power' | 'not-a-number' | 'two-readings' | 'out-of-range' | 'unknown-word';
   text: string;
 }
 
@@ -39,6 +41,17 @@ const COLUMNS = {
 } as const;
 type Column = keyof typeof COLUMNS;
 
+/** The unit of a column, which its cells may state, with a prefix too. */
+const UNIT_OF: Partial<Record<Column, Unit>> = {
+  watts: 'W',
+  volts: 'V',
+  amps: 'A',
+  hours: 'H',
+  days: 'Day',
+};
+/** A bare number is in the unit of its column. */
+const BARE: UnitLook = { symbol: '', factor: 1, decimals: 0 };
+
 const PATTERNS: readonly PatternId[] = ['all-day', 'day', 'evening', 'night', 'meals'];
 const KNOWN: readonly Load['known'][] = ['logged', 'timed', 'clamp', 'wattmeter', 'nameplate'];
 
@@ -64,9 +77,10 @@ export function loadsFromTable(text: string, group: string, newId: () => string)
     ]);
   // "share %": 1 is one percent there, not the whole.
   const percent = header && /%|percent/i.test(head[places.get('share') ?? -1] ?? '');
+  const decimal = decimalOfCells(rows.slice(header ? 1 : 0).flat());
   const table: LoadTable = { loads: [], remarks: [] };
   rows.slice(header ? 1 : 0).forEach((cells, k) => {
-    const load = readRow(cells, places, percent, k + (header ? 2 : 1), group, newId, table.remarks);
+    const load = readRow(cells, places, percent, decimal, k + (header ? 2 : 1), group, newId, table.remarks);
     if (load) table.loads.push(load);
   });
   return table;
@@ -76,6 +90,7 @@ function readRow(
   cells: readonly string[],
   places: ReadonlyMap<Column, number>,
   percent: boolean,
+  decimal: DecimalMark,
   row: number,
   group: string,
   newId: () => string,
@@ -89,15 +104,13 @@ function readRow(
     column: Column,
     { min, max, integer }: { min: number; max: number; integer?: boolean },
   ): number | null => {
-    const text = textOf(column).replace('%', '');
+    const text = textOf(column);
     if (text === '') return null;
-    const value = cellNumber(
-      text.replace(/\s*(w|watts?|h|hours?|x|×)$/i, ''),
-      text.includes(',') && !text.includes('.') ? ',' : '.',
-    );
-    if (Number.isNaN(value)) remark(column, 'not-a-number');
-    else if (value < min || value > max || (integer && !Number.isInteger(value))) remark(column, 'out-of-range');
-    else return value;
+    const read = readQuantity(text.replace(/\s*%$/, ''), UNIT_OF[column] ?? 'Count', decimal, BARE);
+    if (!read.ok) remark(column, read.code === 'ambiguous' ? 'two-readings' : 'not-a-number');
+    else if (read.value < min || read.value > max || (integer && !Number.isInteger(read.value)))
+      remark(column, 'out-of-range');
+    else return read.value;
     return null;
   };
   const name = textOf('name');

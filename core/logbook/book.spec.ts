@@ -92,11 +92,13 @@ describe('days that the book lacks', () => {
   });
 });
 
+const MARCH_9 = { key: '2026-03-09', endMs: T0 + 1440 * MIN };
+
 describe('full marks', () => {
   const rule: FullRule = { school: 'three', fullV: 14.2, tailA: 2, holdMs: 10 * MIN, gapMs: 5 * MIN };
   const find = (columns: Columns, more: Partial<FullRule> = {}) => {
     const finder = new FullMarkFinder({ ...rule, ...more });
-    finder.addDay('2026-03-09', columns);
+    finder.addDay(MARCH_9, columns);
     return finder.marks;
   };
   const charge = (amps: number) =>
@@ -124,10 +126,52 @@ describe('full marks', () => {
   });
   it('takes a mark set by hand, with what passed after it', () => {
     const noon = T0 + 12 * 60 * MIN;
-    expect(markByHand('2026-03-09', noon, charge(1), 5 * MIN)).toMatchObject({ atMs: noon, inAfterAh: 0 });
-    expect(markByHand('2026-03-09', noon, charge(1), 5 * MIN).outAfterAh).toBeCloseTo(12, 2);
+    expect(markByHand(MARCH_9, noon, charge(1), null, 5 * MIN)).toMatchObject({ atMs: noon, inAfterAh: 0 });
+    expect(markByHand(MARCH_9, noon, charge(1), null, 5 * MIN).outAfterAh).toBeCloseTo(12, 2);
     const none = { timeMs: new Float64Array(0), voltageV: null, currentA: new Float64Array(0) };
-    expect(markByHand('2026-03-09', noon, none, 5 * MIN)).toMatchObject({ atMs: noon, outAfterAh: 0 });
+    expect(markByHand(MARCH_9, noon, none, null, 5 * MIN)).toMatchObject({ atMs: noon, outAfterAh: 0 });
+  });
+  it('of an hourly log count to midnight, on the line to the first sample of the next day', () => {
+    const hourly = (from: number, count: number): Columns => ({
+      timeMs: Float64Array.from({ length: count }, (_, k) => T0 + (from + k) * 60 * MIN + 30 * MIN),
+      voltageV: Float64Array.from({ length: count }, (_, k) => (from + k <= 12 ? 14.4 : 12.8)),
+      currentA: Float64Array.from({ length: count }, (_, k) => (from + k <= 12 ? 1 : -4)),
+    });
+    const finder = new FullMarkFinder({ ...rule, gapMs: 300 * MIN });
+    finder.addDay(MARCH_9, hourly(0, 24));
+    const [mark] = finder.marks;
+    expect(mark!.atMs).toBe(T0 + 12.5 * 60 * MIN);
+    const without = mark!.outAfterAh;
+    finder.addDay({ key: '2026-03-10', endMs: T0 + 2880 * MIN }, hourly(24, 24));
+    // Half an hour from 23:30 to midnight at 4 A
+    expect(mark!.outAfterAh - without).toBeCloseTo(2, 9);
+    const byHand = markByHand(
+      MARCH_9,
+      T0 + 20 * 60 * MIN,
+      hourly(0, 24),
+      { timeMs: T0 + 24.5 * 60 * MIN, currentA: -4 },
+      300 * MIN,
+    );
+    // Four hours from 20:00 to midnight at 4 A
+    expect(byHand.outAfterAh).toBeCloseTo(16, 9);
+    const late = markByHand(
+      MARCH_9,
+      T0 + 23.75 * 60 * MIN,
+      hourly(0, 24),
+      { timeMs: T0 + 24.5 * 60 * MIN, currentA: -4 },
+      300 * MIN,
+    );
+    expect(late.outAfterAh).toBeCloseTo(1, 9);
+  });
+  it('do not reach over a gap to midnight', () => {
+    const finder = new FullMarkFinder(rule);
+    finder.addDay(MARCH_9, charge(1.5));
+    const before = finder.marks[0]!.outAfterAh;
+    finder.addDay(
+      { key: '2026-03-10', endMs: T0 + 2880 * MIN },
+      { timeMs: Float64Array.of(T0 + 1500 * MIN), voltageV: Float64Array.of(12.6), currentA: Float64Array.of(-50) },
+    );
+    expect(finder.marks[0]!.outAfterAh).toBe(before);
   });
   it('has none without voltage', () => expect(find({ ...charge(1), voltageV: null })).toEqual([]));
 });

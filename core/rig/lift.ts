@@ -18,14 +18,6 @@ export function liftRig(rig: unknown, fromVersion: number, toVersion = RIG_VERSI
   return lifted;
 }
 
-/** The same for the document of a rig file. */
-export function liftFile(document: object): object {
-  const { version, rig } = document as { version?: unknown; rig?: unknown };
-  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1 || version >= RIG_VERSION)
-    return document;
-  return { ...document, version: RIG_VERSION, rig: liftRig(rig, version) };
-}
-
 /** Loads had no more than power and use; there was one inverter; the bank held the chemistry. */
 function fromVersion1(old: Json): Json {
   const fresh = newRig('', '', 'UTC');

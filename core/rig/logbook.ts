@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { isTimeZone } from '../series/zone';
 import { instantMs, quantity, shortText } from './fields';
 
 /** One reading off the meter, written down by hand. */
@@ -14,12 +15,20 @@ export const Reading = z.strictObject({
 });
 export type Reading = z.infer<typeof Reading>;
 
-const column = z.int().min(0).max(999);
+const knownZone = z.string().max(60).refine(isTimeZone, { error: 'not a known time zone' });
+
+/** What a file of a meter may have at most. */
+export const COLUMNS_MOST = 10_000;
+export const HEADER_ROWS_MOST = 10_000;
+const column = z
+  .int()
+  .min(0)
+  .max(COLUMNS_MOST - 1);
 
 /** How the columns of a meter's file are to be read. */
 export const LogMapping = z.strictObject({
   delimiter: z.enum([',', ';', '\t', '|', ' ']),
-  headerRows: z.int().min(0).max(100),
+  headerRows: z.int().min(0).max(HEADER_ROWS_MOST),
   decimal: z.enum(['.', ',']),
   /** "iso" is year-month-day; "epoch-s" and "epoch-ms" count from 1970 UTC. */
   timeFormat: z.enum(['iso', 'dmy', 'mdy', 'epoch-s', 'epoch-ms']),
@@ -34,7 +43,7 @@ export const LogMapping = z.strictObject({
   ]),
   currentUnit: z.enum(['A', 'mA']),
   /** Wall clock of the file where its times carry no offset of their own. */
-  timeZone: z.string().min(1).max(60),
+  timeZone: knownZone,
   voltageMaxV: z.number().positive().max(10_000),
   currentMaxA: z.number().positive().max(100_000),
 });
@@ -49,7 +58,7 @@ export const LogRecord = z.strictObject({
   importedAtMs: instantMs,
   mapping: LogMapping,
   /** The place by which days and nights were told apart. */
-  timeZone: z.string().min(1).max(60),
+  timeZone: knownZone,
   latitudeDeg: quantity('latitudeDeg').nullable(),
   longitudeDeg: quantity('longitudeDeg').nullable(),
   rowsRead: count,

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { REMARK_CODES } from '../logbook/import/remark';
-import { liftFile } from './lift';
-import { Rig } from './rig';
+import { pathText, type PlanProblem, readPlan } from './read-plan';
+import type { Rig } from './rig';
 import { RIG_FORMAT, RIG_VERSION } from './version';
 
 const StoredRemark = z.strictObject({
@@ -11,21 +11,26 @@ const StoredRemark = z.strictObject({
   text: z.string().max(200),
 });
 
+const LogEntries = z.array(z.strictObject({ logId: z.string(), file: z.string(), remarks: z.array(StoredRemark) }));
+
 /** The border format: the plan, and beside it a CSV of samples for each log, named here. */
-export const RigFile = z.strictObject({
+export interface RigFile {
+  format: typeof RIG_FORMAT;
+  version: typeof RIG_VERSION;
+  rig: Rig;
+  logs: z.infer<typeof LogEntries>;
+}
+
+/** The document around a plan of any version. */
+const Envelope = z.strictObject({
   format: z.literal(RIG_FORMAT),
-  version: z.literal(RIG_VERSION),
-  rig: Rig,
-  logs: z.array(z.strictObject({ logId: z.string(), file: z.string(), remarks: z.array(StoredRemark) })),
+  version: z.int().min(1),
+  rig: z.unknown(),
+  logs: LogEntries,
 });
-export type RigFile = z.infer<typeof RigFile>;
 
 export type RigFileProblem =
-  | { code: 'not-json' }
-  | { code: 'not-a-rig' }
-  | { code: 'newer-version'; version: number }
-  | { code: 'wrong-field'; path: string; says: string }
-  | { code: 'logs-differ'; logId: string };
+  { code: 'not-json' } | { code: 'not-a-rig' } | PlanProblem | { code: 'logs-differ'; logId: string };
 
 export type RigFileResult = { ok: true; file: RigFile } | { ok: false; problem: RigFileProblem };
 
@@ -46,21 +51,17 @@ export function parseRigFile(text: string): RigFileResult {
   const version = 'version' in raw ? raw.version : undefined;
   if (typeof version === 'number' && version > RIG_VERSION)
     return { ok: false, problem: { code: 'newer-version', version } };
-  const parsed = RigFile.safeParse(liftFile(raw));
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0]!;
-    const path = issue.code === 'unrecognized_keys' ? [...issue.path, issue.keys[0]!] : issue.path;
-    return { ok: false, problem: { code: 'wrong-field', path: pathText(path), says: issue.message } };
+  const around = Envelope.safeParse(raw);
+  if (!around.success) {
+    const issue = around.error.issues[0];
+    const path = issue?.code === 'unrecognized_keys' ? [...issue.path, ...issue.keys.slice(0, 1)] : (issue?.path ?? []);
+    return { ok: false, problem: { code: 'wrong-field', path: pathText(path), says: issue?.message ?? '' } };
   }
-  const named = new Set(parsed.data.logs.map((log) => log.logId));
-  const orphan = parsed.data.rig.logbook.logs.find((log) => !named.has(log.id));
+  const plan = readPlan(around.data.rig, around.data.version);
+  if (!plan.ok) return plan;
+  const { logs } = around.data;
+  const named = new Set(logs.map((log) => log.logId));
+  const orphan = plan.rig.logbook.logs.find((log) => !named.has(log.id));
   if (orphan) return { ok: false, problem: { code: 'logs-differ', logId: orphan.id } };
-  return { ok: true, file: parsed.data };
-}
-
-/** ["rig", "loads", 2, "quantity"] → "rig.loads[2].quantity" */
-export function pathText(path: readonly PropertyKey[]): string {
-  return path
-    .map((step, k) => (typeof step === 'number' ? `[${step}]` : k === 0 ? String(step) : `.${String(step)}`))
-    .join('');
+  return { ok: true, file: { format: RIG_FORMAT, version: RIG_VERSION, rig: plan.rig, logs } };
 }

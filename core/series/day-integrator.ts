@@ -71,6 +71,11 @@ export class DayIntegrator {
     this.previous = sampleAt(count - 1);
   }
 
+  /** What follows does not go on from what was: no line is laid over the time between. */
+  breakOff(): void {
+    this.previous = null;
+  }
+
   /** Settles the waiting steps and returns the days. */
   finish(): IntegratedLog {
     const medianStepMs = this.steps.value();

@@ -23,3 +23,22 @@ export function outsideSpans(columns: Columns, spans: readonly Span[]): { column
     dropped: count - kept.length,
   };
 }
+
+/**
+ * The stretches in which samples follow one another without a gap: what an integration counts.
+ * @param timeMs  rising; others may be passed over
+ */
+export function runsOf(timeMs: ArrayLike<number>, gapMs: number): Span[] {
+  const runs: Span[] = [];
+  for (let k = 0; k < timeMs.length; k++) {
+    const t = timeMs[k] ?? 0;
+    const last = runs.at(-1);
+    if (last && t - last.toMs <= gapMs) last.toMs = t;
+    else runs.push({ fromMs: t, toMs: t });
+  }
+  return runs;
+}
+
+/** Whether some of a span lies strictly between two instants. */
+export const liesBetween = (spans: readonly Span[], fromMs: number, toMs: number): boolean =>
+  spans.some((span) => span.toMs > fromMs && span.fromMs < toMs && span.toMs > span.fromMs);

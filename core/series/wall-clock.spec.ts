@@ -36,6 +36,30 @@ describe('WallClock', () => {
       ),
     ).toEqual(['2026-10-24T23:30', '2026-10-25T00:30', '2026-10-25T01:00', '2026-10-25T01:45', '2026-10-25T02:00']);
   });
+  it('reads the hour shown twice in a file from the newest row to the oldest', () => {
+    const walls = ['03:30', '03:00', '02:30', '02:00', '02:30', '02:00', '01:30'].map((clock) => `2026-10-25T${clock}`);
+    expect(read('Europe/Berlin', ...walls)).toEqual([
+      '2026-10-25T02:30',
+      '2026-10-25T02:00',
+      '2026-10-25T01:30',
+      '2026-10-25T01:00',
+      '2026-10-25T00:30',
+      '2026-10-25T00:00',
+      '2026-10-24T23:30',
+    ]);
+  });
+  it('an hourly log has its doubled hour twice, whichever way it runs', () => {
+    const walls = ['00:30', '01:30', '02:30', '02:30', '03:30'].map((clock) => `2026-10-25T${clock}`);
+    const rising = read('Europe/Berlin', ...walls);
+    expect(new Set(rising).size).toBe(5);
+    const falling = read('Europe/Berlin', '2026-10-25T04:30', ...[...walls].reverse());
+    expect(falling.slice(1).reverse()).toEqual(rising);
+  });
+  it('what is only asked is not remembered', () => {
+    const clock = new WallClock('Europe/Berlin');
+    clock.toInstantMs(wall('2026-10-25T01:30'));
+    expect(clock.resolve(wall('2026-10-25T02:30'))).toBe(clock.resolve(wall('2026-10-25T02:30')));
+  });
   it('takes the earlier of the two where the log does not tell', () => {
     expect(read('America/New_York', '2026-11-01T01:30')).toEqual(['2026-11-01T05:30']);
   });

@@ -2,12 +2,13 @@
 declare module 'papaparse' {
   interface ParseConfig {
     delimiter?: string;
+    newline?: string;
     preview?: number;
     skipEmptyLines?: boolean | 'greedy';
   }
   interface ParseResult {
     data: string[][];
-    errors: { code: string; row?: number }[];
+    errors: { type: string; code: string; row?: number }[];
     meta: { delimiter: string };
   }
   interface StreamConfig {
@@ -21,7 +22,7 @@ declare module 'papaparse' {
   }
   const Papa: {
     parse(text: string, config: ParseConfig): ParseResult;
-    unparse(rows: readonly (readonly (string | number)[])[]): string;
+    unparse(rows: readonly (readonly (string | number)[])[], config?: { escapeFormulae?: boolean | RegExp }): string;
     parse(file: Blob, config: StreamConfig): void;
   };
   export default Papa;

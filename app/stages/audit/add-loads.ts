@@ -7,7 +7,8 @@ import type { Load } from '@core/rig/load';
 const REMARKS: Record<TableRemark['code'], string> = {
   'no-name': 'has no name; left out',
   'no-power': 'has neither watts nor volts and amps; left out',
-  'not-a-number': 'is not a number; taken as not given',
+  'not-a-number': 'is not a number in the unit of its column; taken as not given',
+  'two-readings': 'can be thousands or a decimal; write it without the comma, or with a point',
   'out-of-range': 'is out of range; the default holds',
   'unknown-word': 'is a word that is not known; the default holds',
 };

@@ -1,11 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { NzProgressModule } from 'ng-zorro-antd/progress';
 import { NzUploadModule, type NzUploadFile } from 'ng-zorro-antd/upload';
 import { nominalVoltage } from '@core/bank/size-bank';
+import { estimateDay } from '@core/logbook/import/day-estimate';
 import { previewLog } from '@core/logbook/import/preview';
+import { formatNumber } from '@core/quantity/format';
 import type { LogMapping } from '@core/rig/logbook';
+import { Imports } from '../../rig/imports';
 import { RigEdits } from '../../rig/rig-actions';
 import { rigFeature } from '../../rig/rig-feature';
 import { LogWorkerClient } from '../../workers/log-worker-client';
@@ -21,7 +24,7 @@ type Step =
   | { at: 'drop'; refusal: string | null }
   | { at: 'looking'; file: File }
   | { at: 'mapping'; file: File; look: FileLook }
-  | { at: 'importing'; file: File; share: number }
+  | { at: 'importing'; file: File; logId: string }
   | { at: 'done'; file: File; result: LogImported; mapping: LogMapping; head: string[] }
   | { at: 'failed'; file: File; failure: ImportFailure; look: FileLook };
 
@@ -45,13 +48,15 @@ type Step =
 export class ImportPage {
   private readonly store = inject(Store);
   private readonly worker = inject(LogWorkerClient);
-  private stopped = false;
+  protected readonly imports = inject(Imports);
+  private gone = false;
   protected readonly rig = this.store.selectSignal(rigFeature.selectRig);
   protected readonly step = signal<Step>({ at: 'drop', refusal: null });
   protected readonly mapping = signal<LogMapping | null>(null);
   protected readonly mappingName = signal('');
   protected readonly remembered = signal(false);
   protected readonly floor = Math.floor;
+  protected readonly number = formatNumber;
   protected readonly failureText = failureText;
   protected readonly unsureText = unsureText;
   protected readonly size = (file: File) =>
@@ -61,6 +66,19 @@ export class ImportPage {
     const step = this.step();
     const mapping = this.mapping();
     return step.at === 'mapping' && mapping ? previewLog(step.look.head, mapping, text) : null;
+  });
+  /** The job that is being read here. */
+  protected readonly job = computed(() => {
+    const step = this.step();
+    return step.at === 'importing' ? (this.imports.jobs().find(({ logId }) => logId === step.logId) ?? null) : null;
+  });
+  /** What a day comes to under the mapping, by stretches from all over the file. */
+  protected readonly day = computed(() => {
+    const step = this.step();
+    const [mapping, preview] = [this.mapping(), this.preview()];
+    return step.at === 'mapping' && mapping && preview
+      ? estimateDay(step.look.samples, mapping, preview.names.length, text)
+      : null;
   });
   protected readonly columns = computed(() =>
     (this.preview()?.names ?? []).map((name, k) => ({
@@ -77,6 +95,10 @@ export class ImportPage {
     return false;
   };
 
+  constructor() {
+    inject(DestroyRef).onDestroy(() => (this.gone = true));
+  }
+
   protected useMapping(mapping: LogMapping): void {
     this.mapping.set(mapping);
   }
@@ -86,45 +108,46 @@ export class ImportPage {
     const mapping = this.mapping();
     const preview = this.preview();
     if (!rig || !mapping || !preview) return;
-    this.stopped = false;
-    this.step.set({ at: 'importing', file, share: 0 });
     const logId = crypto.randomUUID();
+    this.step.set({ at: 'importing', file, logId });
     const { timeZone, latitudeDeg, longitudeDeg } = rig.place;
-    const result = await this.worker.importLog(
+    const result = await this.imports.start(
       {
         file,
         encoding: look.encoding,
         newlineByte: look.newlineByte,
         mapping,
         columnCount: preview.names.length,
+        rigId: rig.id,
         logId,
         place: { timeZone, latitudeDeg, longitudeDeg },
         nowMs: Date.now(),
-        besideLogIds: rig.logbook.logs.map((log) => log.id),
       },
-      (share) => this.step.update((step) => (step.at === 'importing' ? { ...step, share } : step)),
+      rig.name,
     );
+    if (this.gone) return;
+    // The page says it itself.
+    this.imports.dismiss(logId);
     if ('failed' in result) {
       this.step.set(
         result.failed === 'cancelled' ? { at: 'mapping', file, look } : { at: 'failed', file, failure: result, look },
       );
       return;
     }
-    if (this.stopped) {
-      // The last row was read before the word to stop arrived. What cannot be taken out now is tidied at the next start.
-      await this.worker.api.discard(logId).catch(() => undefined);
-      this.step.set({ at: 'mapping', file, look });
-      return;
-    }
-    this.store.dispatch(RigEdits.logAdded({ record: result.record }));
     this.remembered.set(false);
     this.mappingName.set('');
     this.step.set({ at: 'done', file, result, mapping, head: preview.names });
   }
 
-  protected cancel(): void {
-    this.stopped = true;
-    void this.worker.api.cancel();
+  protected turnSign(): void {
+    const mapping = this.mapping();
+    if (mapping?.current.by !== 'signed') return;
+    const chargingIs = mapping.current.chargingIs === 'positive' ? 'negative' : 'positive';
+    this.mapping.set({ ...mapping, current: { ...mapping.current, chargingIs } });
+  }
+
+  protected cancel(logId: string): void {
+    this.imports.cancel(logId);
   }
 
   protected back(file: File, look: FileLook): void {
@@ -147,8 +170,8 @@ export class ImportPage {
     const rig = this.rig();
     if (!rig) return;
     this.step.set({ at: 'looking', file });
-    const look = await this.worker.api
-      .look(file, rig.place.timeZone, nominalVoltage(rig.bank).value)
+    const look = await this.worker
+      .call((api) => api.look(file, rig.place.timeZone, nominalVoltage(rig.bank).value))
       .catch((error: unknown) => String(error));
     if (typeof look === 'string') {
       this.step.set({ at: 'drop', refusal: `${file.name} could not be opened: ${look}. Choose it again.` });

@@ -25,8 +25,8 @@ describe('why a file is not read', () => {
 
 describe('what to look at before it is read', () => {
   it('is said of each doubt in words of its own', () => {
-    const doubts = (['date-order', 'sign', 'voltage', 'current'] as const).map(unsureText);
-    expect(new Set(doubts).size).toBe(4);
-    expect(doubts[1]).toBe('the file does not tell which sign means charging');
+    const doubts = (['date-order', 'sign', 'voltage', 'current', 'unit'] as const).map(unsureText);
+    expect(new Set(doubts).size).toBe(5);
+    expect(doubts[1]).toMatch(/^Which sign means charging/);
   });
 });

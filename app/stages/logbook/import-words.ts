@@ -19,13 +19,15 @@ export function refusalText(refused: GuessRefusal['refused']): string {
 export function unsureText(unsure: LayoutGuess['unsure'][number]): string {
   switch (unsure) {
     case 'date-order':
-      return 'day and month could stand either way round';
+      return 'Day and month could stand either way round.';
     case 'sign':
-      return 'the file does not tell which sign means charging';
+      return 'Which sign means charging: the file does not tell it clearly enough. Compare the day below with what you know.';
     case 'voltage':
-      return 'the voltage does not look like this bank’s, or its column has no telling name';
+      return 'The voltage: it does not look like this bank’s, or more than one column could be meant.';
     case 'current':
-      return 'the current’s column has no telling name';
+      return 'The current: more than one column could be meant, or its name does not tell.';
+    case 'unit':
+      return 'The unit: nothing states it, and figures are so large that thousandths may be meant.';
   }
 }
 
@@ -39,6 +41,8 @@ export function failureText({ failed, says }: ImportFailure): string {
       return 'A single line is longer than a million characters: this is not a log with one row a line.';
     case 'unreadable':
       return `The file could not be read to its end (${says}). Copy it to this device and drop it again.`;
+    case 'no-rig':
+      return 'The rig that it belongs to was deleted meanwhile.';
     case 'cancelled':
       return 'Cancelled.';
   }

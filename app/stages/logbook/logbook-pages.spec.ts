@@ -76,8 +76,28 @@ describe('a meter’s file', () => {
     await page.until(() => page.text('h1').startsWith('Is meter.csv'));
     expect(page.rig().logbook.logs).toEqual([]);
     const { db } = TestBed.inject(Storage);
-    expect(await db.logDays.count()).toBe(0);
-    expect(await db.logBlocks.count()).toBe(0);
+    let left = -1;
+    await page.until(() => {
+      void Promise.all([db.logDays.count(), db.logBlocks.count()]).then(([days, blocks]) => (left = days + blocks));
+      return left === 0;
+    });
+    expect(page.rig().logbook.logs).toEqual([]);
+  });
+  it('shows what a day comes to under the guess, and turns its sign at one press', async () => {
+    const page = await openPage(ImportPage, sampleRig());
+    await bring(page, meterFile(4, 12));
+    const [ins, outs] = page
+      .text('.day-says')
+      .match(/[\d.]+(?= Ah)/g)!
+      .map(Number);
+    await page.press('It is the other way round');
+    expect(
+      page
+        .text('.day-says')
+        .match(/[\d.]+(?= Ah)/g)!
+        .map(Number),
+    ).toEqual([outs, ins]);
+    expect(ins).not.toBe(outs);
   });
   it('is corrected by hand, and what follows shows at once', async () => {
     const page = await openPage(ImportPage, sampleRig());

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { NzSelectModule } from 'ng-zorro-antd/select';
-import type { LogMapping } from '@core/rig/logbook';
+import { HEADER_ROWS_MOST, type LogMapping } from '@core/rig/logbook';
 import { Choice, type Option } from '../../ui/choice';
 import { QuantityField } from '../../ui/quantity-field';
 
@@ -72,7 +72,7 @@ export class MappingForm {
   protected readonly signs = SIGNS;
   protected readonly voltageUnits: readonly Option[] = ['V', 'mV'].map((id) => ({ id, name: id }));
   protected readonly currentUnits: readonly Option[] = ['A', 'mA'].map((id) => ({ id, name: id }));
-  protected readonly rowsLimit = { min: 0, max: 100, integer: true };
+  protected readonly rowsLimit = { min: 0, max: HEADER_ROWS_MOST, integer: true };
   protected readonly voltageLimit = { min: 1, max: 10_000 };
   protected readonly currentLimit = { min: 1, max: 100_000 };
   protected readonly zones = ['UTC', ...Intl.supportedValuesOf('timeZone')];

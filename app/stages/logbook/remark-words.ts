@@ -14,4 +14,5 @@ export const REMARK_WORDS: Record<RemarkCode, string> = {
   'duplicate-time': 'the same instant a second time; the first was kept',
   'backward-time': 'earlier than the row before it; put in order and kept',
   'already-covered': 'time that is already in the book',
+  'open-quote': 'a quote is opened and never closed',
 };

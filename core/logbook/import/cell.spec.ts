@@ -1,6 +1,6 @@
 import { fc, test } from '@fast-check/vitest';
 import { describe, expect, it } from 'vitest';
-import { cellClock, cellNumber, cellTime, TimeCells, utcDateMs } from './cell';
+import { cellAmount, cellClock, cellNumber, cellTime, TimeCells, utcDateMs } from './cell';
 
 describe('numbers in cells', () => {
   it.each([
@@ -11,11 +11,12 @@ describe('numbers in cells', () => {
     ['.5', '.', 0.5],
     ['7.', '.', 7],
     ['1e-3', '.', 0.001],
-    ['26.1 V', '.', 26.1],
-    ['-250mA', '.', -250],
-    ['4,2 Amp', ',', 4.2],
+    ['12 345', '.', 12_345],
+    ['1,500', '.', 1500],
+    ['1.500', ',', 1500],
+    ['−3', '.', -3],
   ] as const)('%j with %j is %d', (text, decimal, value) => expect(cellNumber(text, decimal)).toBe(value));
-  it.each(['', ' ', '-', 'n/a', '1.2.3', '12,5', '0x10', 'NaN', 'Infinity', '5 W', '--1', '1 2'])(
+  it.each(['', ' ', '-', 'n/a', '1.2.3', '12,5', '0x10', 'NaN', 'Infinity', '5 W', '--1', '1 2', '---', '26.1 V'])(
     '%j is none with a point',
     (text) => expect(cellNumber(text, '.')).toBeNaN(),
   );
@@ -27,6 +28,26 @@ describe('numbers in cells', () => {
       expect(cellNumber(text.replace('.', ','), ',')).toBe(Number(text));
     },
   );
+});
+
+describe('volts and amps in cells', () => {
+  it.each([
+    ['12.5', 'A', 12.5, false],
+    ['500 mA', 'A', 0.5, true],
+    ['-250mA', 'A', -0.25, true],
+    ['26.1 V', 'V', 26.1, true],
+    ['26100 mV', 'V', 26.1, true],
+  ] as const)('%j', (text, kind, value, stated) =>
+    expect(cellAmount(text, '.', kind)).toMatchObject({ value, stated }),
+  );
+  it.each([
+    ['5 V', 'A'],
+    ['5 Ah', 'A'],
+    ['5 W', 'V'],
+    ['', 'V'],
+    ['charging', 'A'],
+  ] as const)('%j is none of %s', (text, kind) => expect(cellAmount(text, '.', kind)).toBeNull());
+  it('with a decimal comma', () => expect(cellAmount('4,2 Amp', ',', 'A')).toMatchObject({ value: 4.2 }));
 });
 
 describe('clocks in cells', () => {

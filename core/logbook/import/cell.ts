@@ -1,14 +1,27 @@
+import { UNITS } from '../../quantity/unit';
 import type { LogMapping } from '../../rig/logbook';
+import { readNumber } from '../../text/number-text';
+import { readQuantity } from '../../text/quantity-text';
 
 /** Reading of single cells as text: for guessing, and for what the byte reader does not know. */
 
-const NUMBER = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)\s*(?:V|A|mV|mA|Volt|Amp)?$/i;
-
-/** The number in a cell, a unit letter behind it allowed; NaN when there is none. */
+/** The bare number in a cell; NaN when there is none. */
 export function cellNumber(text: string, decimal: '.' | ','): number {
-  const trimmed = text.trim();
-  const match = NUMBER.exec(decimal === ',' ? trimmed.replace(',', '.') : trimmed);
-  return match ? Number(match[1]) : Number.NaN;
+  const read = readNumber(text, decimal);
+  return typeof read !== 'string' && read.rest === '' ? read.value : Number.NaN;
+}
+
+/**
+ * The volts or amps in a cell: a bare number stands as it is, one that states its unit in V or A, whatever the column has.
+ * Null when there is none, or it is of another kind.
+ */
+export function cellAmount(
+  text: string,
+  decimal: '.' | ',',
+  kind: 'V' | 'A',
+): { value: number; stated: boolean } | null {
+  const read = readQuantity(text, kind, decimal, UNITS[kind]);
+  return read.ok ? read : null;
 }
 
 export interface CellTime {

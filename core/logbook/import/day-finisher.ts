@@ -2,8 +2,8 @@ import { DayIntegrator, type IntegratedLog } from '../../series/day-integrator';
 import { type DayKey, dayStartMs } from '../../series/local-day';
 import { reduceDay } from '../../series/level';
 import { orderByTime } from '../../series/order';
-import { outsideSpans } from '../../series/span';
-import type { Columns } from '../../series/columns';
+import { liesBetween, outsideSpans, type Span } from '../../series/span';
+import { type Columns, sliceColumns } from '../../series/columns';
 import type { ImportOptions } from './import-options';
 import type { RemarkList } from './remark';
 
@@ -11,6 +11,9 @@ import type { RemarkList } from './remark';
 export class DayFinisher {
   rowsKept = 0;
   private readonly integrator: DayIntegrator;
+  private lastKeptMs = Number.NEGATIVE_INFINITY;
+  /** Covered time met with since the last row that was kept. */
+  private passed: Span[] = [];
 
   constructor(
     private readonly options: Pick<ImportOptions, 'place' | 'covered' | 'store'>,
@@ -25,15 +28,34 @@ export class DayFinisher {
     for (const ms of ordered.duplicateMs) {
       this.remarks.add({ row: 0, column: 0, code: 'duplicate-time', text: new Date(ms).toISOString() });
     }
-    const { columns, dropped } = outsideSpans(ordered.columns, covered);
+    const spans = await covered(key);
+    const { columns, dropped } = outsideSpans(ordered.columns, spans);
     if (dropped > 0) this.remarks.count('already-covered', dropped);
+    this.passed.push(...spans);
     if (columns.timeMs.length === 0) return;
-    this.integrator.add(columns);
+    this.integrate(columns, spans);
     this.rowsKept += columns.timeMs.length;
     await store.putDay(key, columns, reduceDay(columns, dayStartMs(key, place.timeZone)));
   }
 
   result(): IntegratedLog {
     return this.integrator.finish();
+  }
+
+  /** In pieces: a line over time that another log covers would count it twice. */
+  private integrate(columns: Columns, spans: readonly Span[]): void {
+    const { timeMs } = columns;
+    const count = timeMs.length;
+    if (liesBetween(this.passed, this.lastKeptMs, timeMs[0]!)) this.integrator.breakOff();
+    let from = 0;
+    for (let k = 1; k < count && spans.length > 0; k++) {
+      if (!liesBetween(spans, timeMs[k - 1]!, timeMs[k]!)) continue;
+      this.integrator.add(sliceColumns(columns, from, k));
+      this.integrator.breakOff();
+      from = k;
+    }
+    this.integrator.add(from === 0 ? columns : sliceColumns(columns, from, count));
+    this.lastKeptMs = timeMs[count - 1]!;
+    this.passed = spans.filter((span) => span.toMs > this.lastKeptMs);
   }
 }

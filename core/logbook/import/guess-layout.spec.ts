@@ -1,9 +1,9 @@
 import { fc, test } from '@fast-check/vitest';
 import { describe, expect, it } from 'vitest';
-import type { LogMapping } from '../../rig/logbook';
+import { LogMapping } from '../../rig/logbook';
 import { guessLayout, type LayoutGuess } from './guess-layout';
 
-const guess = (head: string, nominalV = 12.8) => guessLayout(head, '', 'Europe/Berlin', nominalV);
+const guess = (head: string, nominalV = 12.8) => guessLayout(head, [], 'Europe/Berlin', nominalV);
 const mapping = (head: string, nominalV?: number): LogMapping => {
   const made = guess(head, nominalV);
   if ('refused' in made) throw new Error(made.refused);
@@ -148,7 +148,7 @@ describe('a layout that was guessed', () => {
   it('finds its columns without names by what stands in them, and asks to be looked at', () => {
     const headless = fileOf({ ...plain, header: false });
     expect(mapping(headless)).toMatchObject({ headerRows: 0, timeColumn: 0, voltageColumn: 1 });
-    expect(unsure(headless)).toEqual(['voltage', 'current']);
+    expect(unsure(headless)).toEqual(['current', 'voltage']);
   });
   it('has bounds of the possible about the bank’s own voltage', () => {
     expect(mapping(fileOf(plain), 12.8).voltageMaxV).toBeCloseTo(25.6, 9);
@@ -192,7 +192,7 @@ describe('a layout that was guessed', () => {
     const rows = days.flatMap((day, n) =>
       Array.from({ length: 20 }, (_, k) => `${two(day)}/04/2026 10:${two(k + n * 20)};12.${two(50 + k)};${k - 9}`),
     );
-    expect(unsure(['time;voltage;current', ...rows].join('\n'))).toEqual(expected);
+    expect(unsure(['time;voltage;current', ...rows].join('\n')).filter((one) => one !== 'sign')).toEqual(expected);
   });
   it('takes the order of day and month in which the days follow one another', () => {
     // 1, 2, 3 April, month first: read day first they would lie months apart.
@@ -200,6 +200,83 @@ describe('a layout that was guessed', () => {
       Array.from({ length: 20 }, (_, k) => `04/0${day}/2026 10:${two(k)};12.${two(50 + k)};${k - 9}`),
     );
     expect(mapping(['time;voltage;current', ...rows].join('\n')).timeFormat).toBe('mdy');
+  });
+});
+
+describe('names and units of columns', () => {
+  const rows = (cells: (k: number) => string, count = 60) =>
+    SAMPLES.slice(0, count).map(({ atMs }, k) => `${stamp(atMs, 'iso')};${cells(k)}`);
+  const withHead = (head: string, cells: (k: number) => string) => [`time;${head}`, ...rows(cells)].join('\n');
+  const volts = (k: number) => SAMPLES[k]!.volts;
+  const amps = (k: number) => SAMPLES[k]!.amps;
+  it.each([
+    ['House main current (A)', 'A'],
+    ['Current max (A)', 'A'],
+    ['Shunt_main_current_A', 'A'],
+    ['Current [mA]', 'mA'],
+    ['current_mA', 'mA'],
+    ['I (ma)', 'mA'],
+    ['Strom mA', 'mA'],
+    ['Milliamps', 'mA'],
+    ['Amps', 'A'],
+  ])('a unit is a word of its own: %s', (name, unit) => {
+    const made = mapping(withHead(`Voltage;${name}`, (k) => `${volts(k)};${amps(k)}`));
+    expect(made).toMatchObject({ currentUnit: unit, current: { by: 'signed', column: 2 } });
+  });
+  it('cells that state their unit are taken at their word, whatever the column’s', () => {
+    const made = mapping(withHead('Voltage;Current', (k) => `${volts(k)} V;${Math.round(amps(k) * 1000)} mA`));
+    expect(made).toMatchObject({ voltageUnit: 'V', currentUnit: 'A', voltageColumn: 1, current: { column: 2 } });
+  });
+  it('figures in the thousands without a unit are asked about', () => {
+    const text = withHead('Voltage (V);Current', (k) => `${volts(k)};${Math.round(amps(k) * 1000)}`);
+    expect(mapping(text).currentUnit).toBe('mA');
+    expect(unsure(text)).toContain('unit');
+    expect(unsure(withHead('Voltage;Current', (k) => `${volts(k)};${amps(k)}`))).toEqual([]);
+  });
+  it('takes its units from a row of their own', () => {
+    const text = ['time;Voltage;Current', ';mV;mA', ...rows((k) => `${volts(k) * 1000};${amps(k) * 1000}`)].join('\n');
+    expect(mapping(text)).toMatchObject({ headerRows: 2, voltageUnit: 'mV', currentUnit: 'mA' });
+    expect(unsure(text)).toEqual([]);
+  });
+  it.each([
+    ['Current;charge cycles;deepest discharge', (k: number) => `${amps(k)};12;80`],
+    ['Current;Charger on;Load on', (k: number) => `${amps(k)};${k % 2};1`],
+  ])('counters and switches are no in and out: %s', (head, cells) => {
+    const made = mapping(withHead(`Voltage;${head}`, (k) => `${volts(k)};${cells(k)}`));
+    expect(made.current).toMatchObject({ by: 'signed', column: 2 });
+  });
+  it('of several currents takes the one of the battery, and asks', () => {
+    const text = withHead('Voltage;Solar current (A);Battery current (A)', (k) => `${volts(k)};5;${amps(k)}`);
+    expect(mapping(text).current).toMatchObject({ by: 'signed', column: 3 });
+    expect(unsure(text)).toEqual(['current']);
+    const two = withHead('Starter voltage;House voltage;Current', (k) => `12.8;${volts(k)};${amps(k)}`);
+    expect(mapping(two).voltageColumn).toBe(2);
+    expect(unsure(two)).toEqual(['voltage']);
+  });
+  it('a bar in a remark parts no columns', () => {
+    const lines = SAMPLES.map(({ atMs, volts: v, amps: a }) => `${stamp(atMs, 'iso')},${v},${a},ok | none`);
+    expect(mapping(['time,voltage,current,note', ...lines].join('\n'))).toMatchObject({
+      delimiter: ',',
+      voltageColumn: 1,
+      current: { column: 2 },
+    });
+  });
+  it('finds its rows below 150 lines of preamble, and its columns among 5,000', () => {
+    const preamble = Array.from({ length: 150 }, (_, k) => `setting ${k};value`);
+    expect(
+      mapping([...preamble, withHead('Voltage;Current', (k) => `${volts(k)};${amps(k)}`)].join('\n')),
+    ).toMatchObject({
+      headerRows: 151,
+      current: { column: 2 },
+    });
+    const names = Array.from({ length: 4998 }, (_, k) => `x${k}`).join(';');
+    const wide = [
+      `time;${names};Voltage;Current`,
+      ...rows((k) => `${';'.repeat(4997)};${volts(k)};${amps(k)}`, 25),
+    ].join('\n');
+    const made = mapping(wide);
+    expect([made.voltageColumn, made.current]).toEqual([4999, expect.objectContaining({ column: 5000 })]);
+    expect(LogMapping.safeParse(made).success).toBe(true);
   });
 });
 

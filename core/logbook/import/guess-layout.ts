@@ -1,6 +1,11 @@
 import Papa from 'papaparse';
 import type { LogMapping } from '../../rig/logbook';
-import { cellClock, cellNumber, cellTime } from './cell';
+import { cellAmount, cellClock, cellNumber, cellTime } from './cell';
+import { type ColumnWords, columnWords } from './column-words';
+import { guessSign, type SignRows } from './guess-sign';
+
+/** What a person should look at, and say. */
+export type Unsure = 'sign' | 'current' | 'voltage' | 'unit' | 'date-order';
 
 /** What was made out of the head of a file; `unsure` names what a person should look at. */
 export interface LayoutGuess {
@@ -8,97 +13,84 @@ export interface LayoutGuess {
   columnNames: string[];
   /** The first rows of data as cells. */
   preview: string[][];
-  unsure: ('date-order' | 'sign' | 'voltage' | 'current')[];
+  unsure: Unsure[];
 }
 
 export type GuessRefusal = { refused: 'empty' | 'binary' | 'no-time-column' | 'no-current-column' };
 
 type TimeFormat = LogMapping['timeFormat'];
 
-const VOLTAGE_NAME = /volt|spannung|tension|(^|[^a-z])[uv]([^a-z]|$)/i;
-const CURRENT_NAME = /current|amps?\b|ampere|strom|courant|corrente|(^|[^a-z])[ia]([^a-z]|$)/i;
-const NOT_CURRENT_NAME = /ah\b|amp.?hour|wh\b|watt|power|temp|soc|state|percent|%/i;
-const IN_NAME = /charg(?!.*dis)|\bin\b|_in\b|in_|laden|ladung/i;
-const OUT_NAME = /discharg|\bout\b|_out\b|out_|entlad|load|consum/i;
-const MILLI = /\bm[va]\b|milli|[_(\s[]m[va][)\]]?/i;
-
 /**
  * Guesses how to read a meter's file from its head.
  * @param head      whole lines from the start of the file
- * @param samples   whole lines from further on, for the sign of the current; may be empty
+ * @param samples   stretches of whole lines from all over the file, for the sign of the current; none: the head alone
  * @param timeZone  the place's, for times that carry no offset
  * @param nominalV  of the bank, for bounds of the possible
  */
 export function guessLayout(
   head: string,
-  samples: string,
+  samples: readonly string[],
   timeZone: string,
   nominalV: number,
 ): LayoutGuess | GuessRefusal {
   if (head.trim() === '') return { refused: 'empty' };
   if (looksBinary(head)) return { refused: 'binary' };
-  const parsed = Papa.parse(head, { preview: 400, skipEmptyLines: true, delimiter: guessDelimiter(head) });
-  const rows = parsed.data;
-  const delimiter = parsed.meta.delimiter as LogMapping['delimiter'];
+  const delimiter = guessDelimiter(head);
+  const rows = Papa.parse(head, { preview: HEAD_ROWS, skipEmptyLines: true, delimiter }).data;
   const decimal = guessDecimal(rows, delimiter);
 
-  const firstData = rows.findIndex(
-    (row) =>
-      row.some((cell) => timeFormatOf(cell, decimal) !== null) &&
-      row.some((cell) => !Number.isNaN(cellNumber(cell, decimal))),
-  );
+  const firstData = rows.findIndex((row) => isData(row, decimal));
   if (firstData < 0) return { refused: 'no-time-column' };
-  const data = rows.slice(firstData, firstData + 200);
+  const isWide = (rows[firstData]?.length ?? 0) > 200;
+  const data = rows.slice(firstData, firstData + (isWide ? 30 : 200));
   const width = mostCommon(data.map((row) => row.length));
   const full = data.filter((row) => row.length === width);
-  const names = firstData > 0 ? padded(rows[firstData - 1]!, width) : Array.from({ length: width }, () => '');
-  const columns = Array.from({ length: width }, (_, k) => full.map((row) => row[k]!));
+  const names = namesAbove(rows, firstData, width);
+  const columns = Array.from({ length: width }, (_, k) => full.map((row) => row[k] ?? ''));
 
   const timeColumn = findTimeColumn(columns, names, decimal);
   if (timeColumn < 0) return { refused: 'no-time-column' };
-  const { timeFormat, sure: dateSure } = guessTimeFormat(columns[timeColumn]!, decimal);
-  const hasClock = columns[timeColumn]!.some((cell) => /\d:\d/.test(cell)) || timeFormat.startsWith('epoch');
+  const timeCells = columns[timeColumn] ?? [];
+  const { timeFormat, sure: dateSure } = guessTimeFormat(timeCells, decimal);
+  const hasClock = timeCells.some((cell) => /\d:\d/.test(cell)) || timeFormat.startsWith('epoch');
   const clockColumn = hasClock
     ? null
     : columns.findIndex((cells, k) => k !== timeColumn && mostly(cells, (cell) => cellClock(cell) !== null));
 
   const numeric = columns
-    .map((cells, k) => ({
-      k,
-      name: names[k]!,
-      values: cells.map((cell) => cellNumber(cell, decimal)).filter((v) => !Number.isNaN(v)),
-    }))
+    .map((cells, k) => numericColumn(cells, k, names[k] ?? '', decimal))
     .filter(({ k, values }) => k !== timeColumn && k !== clockColumn && values.length >= 0.6 * full.length);
-  const named = (wanted: RegExp) => numeric.find(({ name }) => wanted.test(name) && !NOT_CURRENT_NAME.test(name));
+  const voltages = byBank(numeric.filter(({ words }) => words.kind === 'voltage'));
   const voltage =
-    named(VOLTAGE_NAME) ??
-    numeric.find(
-      ({ name, values }) => !NOT_CURRENT_NAME.test(name) && !CURRENT_NAME.test(name) && looksLikeVoltage(values),
-    );
-  const others = numeric.filter((column) => column !== voltage && !NOT_CURRENT_NAME.test(column.name));
-  const out = others.find(({ name }) => OUT_NAME.test(name));
-  const into = others.find((column) => column !== out && IN_NAME.test(column.name));
-  const apart = out && into;
-  const current = others.find(({ name }) => CURRENT_NAME.test(name)) ?? others[0];
+    voltages[0] ?? numeric.find(({ words, values }) => words.kind === 'unknown' && looksLikeVoltage(values));
+  const others = numeric.filter((column) => !voltages.includes(column) && column !== voltage);
+  const { signed, apart, several } = currentsAmong(others);
+  const current = apart?.into ?? signed;
   if (!current) return { refused: 'no-current-column' };
 
-  const sign = apart
-    ? 'positive'
-    : guessSign(
-        samples === '' ? rows.slice(firstData) : Papa.parse(samples, { delimiter }).data,
-        voltage?.k,
-        current.k,
-        decimal,
-      );
-  const voltageUnit = voltage && (MILLI.test(voltage.name) || median(voltage.values) > 1000) ? 'mV' : 'V';
-  const usualV = voltage ? median(voltage.values) / (voltageUnit === 'mV' ? 1000 : 1) : 0;
+  const voltageUnit = unitOf(voltage, 'mV', 1000) ? 'mV' : 'V';
+  const currentUnit = unitOf(current, 'mA', 2000) ? 'mA' : 'A';
+  const usualV = voltage ? median(voltage.values) / (voltageUnit === 'mV' && !voltage.stated ? 1000 : 1) : 0;
   const foreign = usualV > 2 * nominalV;
   const expectedV = foreign ? usualV : nominalV;
-  const unsure: LayoutGuess['unsure'] = [];
-  if (!dateSure) unsure.push('date-order');
+  const inVolts = voltageUnit === 'mV' && !voltage?.stated ? 1000 : 1;
+  const sign =
+    apart || !voltage
+      ? null
+      : guessSign(
+          stretches(samples.length > 0 ? samples : [rows.slice(firstData)], delimiter, (row) => {
+            const volts = amountOf(row[voltage.k] ?? '', decimal, 'V');
+            const amps = amountOf(row[signed?.k ?? 0] ?? '', decimal, 'A');
+            return volts === null || amps === null ? null : [volts / inVolts, amps];
+          }),
+          expectedV,
+        );
+  const unsure: Unsure[] = [];
   if (!apart && sign === null) unsure.push('sign');
-  if (voltage && (foreign || !VOLTAGE_NAME.test(voltage.name))) unsure.push('voltage');
-  if (!apart && !CURRENT_NAME.test(current.name)) unsure.push('current');
+  if (several || (!apart && current.words.kind !== 'current')) unsure.push('current');
+  if (voltage && (foreign || voltages.length !== 1)) unsure.push('voltage');
+  if (unitIsOpen(current, 200) || (voltage !== undefined && unitIsOpen(voltage, 200))) unsure.push('unit');
+  if (!dateSure) unsure.push('date-order');
   const mapping: LogMapping = {
     delimiter,
     headerRows: lineOfRow(head, firstData),
@@ -109,28 +101,122 @@ export function guessLayout(
     voltageColumn: voltage?.k ?? null,
     voltageUnit,
     current: apart
-      ? { by: 'in-and-out', inColumn: into.k, outColumn: out.k }
+      ? { by: 'in-and-out', inColumn: apart.into.k, outColumn: apart.out.k }
       : { by: 'signed', column: current.k, chargingIs: sign ?? 'positive' },
-    currentUnit: MILLI.test(current.name) ? 'mA' : 'A',
+    currentUnit,
     timeZone,
-    voltageMaxV: 2 * expectedV,
+    voltageMaxV: Math.min(VOLTAGE_MOST, 2 * expectedV),
     currentMaxA: 2000,
   };
   return { mapping, columnNames: names, preview: full.slice(0, 8), unsure };
 }
 
-/** Papaparse chooses among its usual four; a decimal comma must not be taken for a delimiter. */
-function guessDelimiter(head: string): string {
-  const lines = head.split(/\r\n|\n|\r/, 60).filter((line) => line.trim() !== '');
-  const tail = lines.slice(Math.floor(lines.length / 2));
-  const steady = [';', '\t', '|', ','].find((delimiter) => {
-    const counts = tail.map((line) => line.split(delimiter).length);
-    return (
-      mostCommon(counts) > 1 && counts.filter((count) => count === mostCommon(counts)).length >= 0.7 * counts.length
-    );
-  });
-  return steady ?? (tail.every((line) => line.trim().split(/ +/).length > 2) ? ' ' : ',');
+interface NumericColumn {
+  k: number;
+  name: string;
+  words: ColumnWords;
+  values: number[];
+  /** Its cells state their unit themselves. */
+  stated: 'V' | 'A' | null;
 }
+
+const HEAD_ROWS = 3000;
+/** What the book can hold. */
+const VOLTAGE_MOST = 10_000;
+
+const amountOf = (cell: string, decimal: '.' | ',', kind: 'V' | 'A'): number | null =>
+  cellAmount(cell, decimal, kind)?.value ?? null;
+
+const isNumeric = (cell: string, decimal: '.' | ',') =>
+  amountOf(cell, decimal, 'V') !== null || amountOf(cell, decimal, 'A') !== null;
+
+const isData = (row: readonly string[], decimal: '.' | ',') => {
+  const timeAt = row.findIndex((cell) => timeFormatOf(cell, decimal) !== null);
+  return timeAt >= 0 && row.some((cell, k) => k !== timeAt && isNumeric(cell, decimal));
+};
+
+function numericColumn(cells: readonly string[], k: number, name: string, decimal: '.' | ','): NumericColumn {
+  const words = columnWords(name);
+  const read = (kind: 'V' | 'A') => cells.flatMap((cell) => cellAmount(cell, decimal, kind) ?? []);
+  const [volts, amps] = [read('V'), read('A')];
+  const stated = (of: typeof volts) => of.filter((one) => one.stated).length > 0.5 * cells.length;
+  if (stated(volts))
+    return { k, name, words: { ...words, kind: 'voltage' }, values: volts.map((v) => v.value), stated: 'V' };
+  if (stated(amps))
+    return { k, name, words: { ...words, kind: 'current' }, values: amps.map((a) => a.value), stated: 'A' };
+  return { k, name, words, values: amps.map((a) => a.value), stated: null };
+}
+
+/** The row above the data; where that holds nothing but units, together with the names above it. */
+function namesAbove(rows: readonly string[][], firstData: number, width: number): string[] {
+  const at = (k: number) => padded(rows[k] ?? [], width);
+  if (firstData === 0) return Array<string>(width).fill('');
+  const above = at(firstData - 1);
+  const filled = above.filter((cell) => cell !== '');
+  const onlyUnits =
+    filled.length > 0 && filled.every((cell) => /^[[(]?(m?[va]|k?w|m?ah|k?wh|%|°?c|s|h|min)[\])]?$/i.test(cell));
+  if (!onlyUnits || firstData < 2) return above;
+  return at(firstData - 2).map((name, k) => `${name} ${above[k] ?? ''}`.trim());
+}
+
+/** The name that speaks most for the bank first; those that speak alike stay in order. */
+const byBank = (columns: readonly NumericColumn[]): NumericColumn[] =>
+  [...columns].sort((a, b) => b.words.ofBank - a.words.ofBank);
+
+/** The column of a signed current, or one in and one out; and whether others could be meant as well. */
+function currentsAmong(columns: readonly NumericColumn[]) {
+  const named = columns.filter(({ words }) => words.kind === 'current');
+  const never = (column: NumericColumn) => column.values.every((value) => value >= 0);
+  const into = byBank(named.filter((column) => column.words.way === 'in' && never(column)))[0];
+  const out = byBank(named.filter((column) => column.words.way === 'out' && never(column)))[0];
+  const bothWays = byBank(named.filter(({ words }) => words.way === null));
+  if (into && out && bothWays.length === 0)
+    return { signed: undefined, apart: { into, out }, several: named.length > 2 };
+  const signed = bothWays[0] ?? byBank(named)[0] ?? columns.find(({ words }) => words.kind === 'unknown');
+  return { signed, apart: null, several: named.length > 1 };
+}
+
+/** Whether a column is in thousandths: its name says so, or, where neither name nor cells state a unit, its size. */
+const unitOf = (column: NumericColumn | undefined, milli: 'mV' | 'mA', from: number): boolean =>
+  column !== undefined &&
+  column.stated === null &&
+  (column.words.unit === milli || (column.words.unit === null && largest(column.values) > from));
+
+/** Nothing states the unit, and the figures are large enough for thousandths. */
+const unitIsOpen = ({ words, stated, values }: NumericColumn, from: number): boolean =>
+  words.unit === null && stated === null && largest(values) > from;
+
+const largest = (values: readonly number[]) => values.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
+
+/** Volts and amps of stretches of a file; rows that hold neither are passed over. */
+function stretches(
+  texts: readonly (string | readonly string[][])[],
+  delimiter: string,
+  read: (row: readonly string[]) => readonly [number, number] | null,
+): SignRows[] {
+  return texts.map((text) => {
+    const rows = typeof text === 'string' ? Papa.parse(text, { delimiter, skipEmptyLines: true }).data : text;
+    const pairs = rows.flatMap((row) => {
+      const pair = read(row);
+      return pair === null ? [] : [pair];
+    });
+    return { voltageV: pairs.map(([volts]) => volts), currentA: pairs.map(([, amps]) => amps) };
+  });
+}
+
+/** The one that takes most rows apart into a time and a number; a sign within a remark, or a decimal comma, does not. */
+function guessDelimiter(head: string): LogMapping['delimiter'] {
+  const lines = head.split(/\r\n|\n|\r/).filter((line) => line.trim() !== '');
+  const tail = lines.slice(Math.min(lines.length - 1, Math.max(0, lines.length - 60)));
+  const scored = DELIMITERS.map((delimiter) => {
+    const rows = Papa.parse(tail.join('\n'), { delimiter, skipEmptyLines: true }).data;
+    const good = rows.filter((row) => isData(row, '.') || isData(row, ','));
+    return { delimiter, share: rows.length > 0 ? good.length / rows.length : 0 };
+  });
+  const best = Math.max(...scored.map(({ share }) => share));
+  return best > 0 ? (scored.find(({ share }) => share > best - 0.05)?.delimiter ?? ',') : ',';
+}
+const DELIMITERS = [';', '\t', ',', '|', ' '] as const;
 
 function guessDecimal(rows: readonly string[][], delimiter: string): '.' | ',' {
   if (delimiter === ',') return '.';
@@ -170,34 +256,6 @@ function guessTimeFormat(cells: readonly string[], decimal: '.' | ','): { timeFo
   const [dmy, mdy] = [spanOf('dmy'), spanOf('mdy')];
   if (dmy !== mdy) return { timeFormat: dmy < mdy ? 'dmy' : 'mdy', sure: true };
   return { timeFormat: 'dmy', sure: (cells[0] ?? '').includes('.') };
-}
-
-/** Charging lifts the voltage: the sign that makes current and voltage rise together. Null when they say nothing. */
-function guessSign(
-  rows: readonly string[][],
-  voltageColumn: number | undefined,
-  currentColumn: number,
-  decimal: '.' | ',',
-): 'positive' | 'negative' | null {
-  if (voltageColumn === undefined) return null;
-  const pairs = rows
-    .map(
-      (row) => [cellNumber(row[voltageColumn] ?? '', decimal), cellNumber(row[currentColumn] ?? '', decimal)] as const,
-    )
-    .filter(([v, i]) => !Number.isNaN(v) && !Number.isNaN(i));
-  const count = pairs.length;
-  if (count < 20) return null;
-  const meanV = pairs.reduce((sum, [v]) => sum + v, 0) / count;
-  const meanI = pairs.reduce((sum, [, i]) => sum + i, 0) / count;
-  let [vv, ii, vi] = [0, 0, 0];
-  for (const [v, i] of pairs) {
-    vv += (v - meanV) ** 2;
-    ii += (i - meanI) ** 2;
-    vi += (v - meanV) * (i - meanI);
-  }
-  const together = vi / Math.sqrt(vv * ii);
-  if (!(Math.abs(together) > 0.3)) return null;
-  return together > 0 ? 'positive' : 'negative';
 }
 
 function looksLikeVoltage(values: readonly number[]): boolean {

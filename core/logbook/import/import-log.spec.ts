@@ -14,7 +14,7 @@ const encode = (text: string) => new TextEncoder().encode(text);
 const decode = (bytes: Uint8Array) => new TextDecoder().decode(bytes);
 
 function guess(text: string, zone = 'Europe/Berlin'): LayoutGuess {
-  const layout = guessLayout(text, '', zone, 12);
+  const layout = guessLayout(text, [], zone, 12);
   if ('refused' in layout) throw new Error(layout.refused);
   return layout;
 }
@@ -41,7 +41,7 @@ async function run(
     mapping,
     columnCount: layout.preview[0]!.length,
     place: { timeZone: mapping.timeZone, latitudeDeg: null, longitudeDeg: null },
-    covered: options.covered ?? [],
+    covered: () => Promise.resolve(options.covered ?? []),
     store,
     reader: { decode },
     onProgress: () => undefined,
@@ -125,7 +125,7 @@ describe('formats', () => {
     ['\u0000\u0001PNG\u0000', 'binary'],
     ['a,b\n1,2\n', 'no-time-column'],
     ['time,name\n2026-03-09T10:00:00Z,x\n2026-03-09T10:01:00Z,y\n', 'no-time-column'],
-  ])('refuses %j as %s', (text, refused) => expect(guessLayout(text, '', 'UTC', 12)).toEqual({ refused }));
+  ])('refuses %j as %s', (text, refused) => expect(guessLayout(text, [], 'UTC', 12)).toEqual({ refused }));
 });
 
 describe('bad rows', () => {

@@ -27,8 +27,8 @@ export interface ImportOptions {
   mapping: LogMapping;
   columnCount: number;
   place: PlaceOfLog;
-  /** Time already in the book from other logs; rows within are left out and counted. */
-  covered: readonly Span[];
+  /** Time about a day that is already in the book from other logs; rows within are left out and counted. */
+  covered: (key: DayKey) => Promise<readonly Span[]>;
   store: DayStore;
   reader: RowReaderOptions;
   onProgress: (share: number) => void;

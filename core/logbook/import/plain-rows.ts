@@ -220,9 +220,10 @@ export function readPlainRows(
     }
     if (c === CARRIAGE_RETURN) c = bytes[++p]!;
     if (c !== newline) break;
-    // Last, since the clock remembers what it was asked. NaN, a time that the clocks skip, fails too.
-    const time = isUtc ? midnightMs + dayMs : clock.toInstantMs(midnightMs + dayMs);
+    // NaN, a time that the clocks skip, fails too. The clock is told only of what is taken: another reader asks it of the rest.
+    const time = isUtc ? midnightMs + dayMs : clock.resolve(midnightMs + dayMs);
     if (!(time >= lastMs && time < toMs)) break;
+    if (!isUtc) clock.note(time);
     lastMs = time;
     times[count] = time;
     // Adding zero takes the sign off −0.

@@ -11,6 +11,7 @@ export const REMARK_CODES = [
   'duplicate-time',
   'backward-time',
   'already-covered',
+  'open-quote',
 ] as const;
 export type RemarkCode = (typeof REMARK_CODES)[number];
 

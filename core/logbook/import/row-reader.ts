@@ -1,6 +1,6 @@
 import type { LogMapping } from '../../rig/logbook';
 import { WallClock } from '../../series/wall-clock';
-import { cellClock, cellNumber, TimeCells, utcDateMs } from './cell';
+import { cellAmount, cellClock, TimeCells, utcDateMs } from './cell';
 import { TimeBytes } from './time-bytes';
 import { divisorsFor, type PlainDate, type PlainLayout, readPlainRows, type RowTarget } from './plain-rows';
 import type { RemarkCode } from './remark';
@@ -34,6 +34,8 @@ const QUOTE = 34;
 const PLUS = 43;
 const MINUS = 45;
 const ZERO = 48;
+/** Stands before a line that the general path could not take apart: a quote in it is never closed. */
+export const OPEN_QUOTE_MARK = 30;
 const EARLIEST_MS = Date.UTC(1990, 0, 1);
 const LATEST_MS = Date.UTC(2100, 0, 1);
 
@@ -95,6 +97,7 @@ export class RowReader {
 
   /** Reads the next bytes of the file. @throws {UnreadableFile} */
   push(chunk: Uint8Array): void {
+    if (chunk.length === 0) return;
     const end = chunk.lastIndexOf(this.newline) + 1;
     let from = 0;
     if (this.rest.length > 0) {
@@ -148,6 +151,12 @@ export class RowReader {
         continue;
       }
       this.rowsRead++;
+      if (bytes[p] === OPEN_QUOTE_MARK) {
+        const lineEnd = bytes.indexOf(newline, p);
+        sink.reject(this.line, 1, 'open-quote', this.excerpt(bytes, p + 1, lineEnd));
+        p = lineEnd + 1;
+        continue;
+      }
       let timeMs = 0;
       let clockMs = 0;
       let voltage = 0;
@@ -317,8 +326,11 @@ export class RowReader {
   private readText(role: number, text: string): number | RemarkCode {
     if (text.trim() === '') return 'empty-cell';
     if (role === CLOCK) return cellClock(text)?.wallMs ?? 'not-a-time';
-    const value = cellNumber(text, this.mapping.decimal);
-    return Number.isNaN(value) ? 'not-a-number' : value;
+    const amount = cellAmount(text, this.mapping.decimal, role === VOLTAGE ? 'V' : 'A');
+    if (amount === null) return 'not-a-number';
+    // What states its own unit is not in the column's.
+    const unit = role === VOLTAGE ? this.mapping.voltageUnit : this.mapping.currentUnit;
+    return amount.stated && unit.startsWith('m') ? amount.value * 1000 : amount.value;
   }
 
   private readTime(bytes: Uint8Array, from: number, to: number): number | RemarkCode {

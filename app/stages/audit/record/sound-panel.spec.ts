@@ -2,7 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { LoudnessMeter } from '@core/audit/sound/envelope';
 import { splitStates } from '@core/audit/sound/split-states';
-import { provideCoulan } from '../../../testing/open-page';
+import { doorTo, provideCoulan } from '../../../testing/open-page';
 import { ComputeWorkerClient } from '../../../workers/compute-worker-client';
 import { SoundPanel } from './sound-panel';
 
@@ -47,7 +47,7 @@ async function open() {
     splitStates: async (...given: Parameters<typeof splitStates>) => splitStates(...given),
   };
   TestBed.configureTestingModule({
-    providers: [...provideCoulan(), { provide: ComputeWorkerClient, useValue: { api } }],
+    providers: [...provideCoulan(), { provide: ComputeWorkerClient, useValue: doorTo(api) }],
   });
   const fixture = TestBed.createComponent(SoundPanel);
   fixture.componentRef.setInput('states', [{ name: 'off', powerW: 0 }]);

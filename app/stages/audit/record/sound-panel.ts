@@ -134,7 +134,7 @@ export class SoundPanel {
     try {
       const { samples, sampleRateHz } = await readSound(file);
       this.busy.set('Listening for states');
-      this.loudness.set(await this.worker.api.loudnessOf(samples, sampleRateHz));
+      this.loudness.set(await this.worker.call((api) => api.loudnessOf(samples, sampleRateHz)));
     } catch (error) {
       const says = error instanceof Error ? error.message : String(error);
       this.problem.set(
@@ -189,7 +189,7 @@ export class SoundPanel {
   }
 
   private async splitNow(loudness: Loudness, count: number | null, shortestS: number): Promise<void> {
-    this.take(await this.worker.api.splitStates(loudness, { count, shortestS }));
+    this.take(await this.worker.call((api) => api.splitStates(loudness, { count, shortestS })));
   }
 
   private take(split: SoundSplit): void {

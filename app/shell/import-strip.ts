@@ -1,0 +1,94 @@
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { formatNumber } from '@core/quantity/format';
+import { type ImportJob, Imports } from '../rig/imports';
+
+/** Files on their way into a book: how far, into which rig, and a way to stop. Over every page. */
+@Component({
+  selector: 'co-import-strip',
+  imports: [RouterLink],
+  template: `
+    @for (job of imports.jobs(); track job.logId) {
+      <div class="job" [class.failed]="job.state === 'failed'" role="status">
+        <span class="bar" [style.width.%]="job.share * 100" aria-hidden="true"></span>
+        <p>{{ says(job) }}</p>
+        @switch (job.state) {
+          @case ('done') {
+            <a class="btn" [routerLink]="['/rig', job.rigId, 'logbook']" (click)="imports.dismiss(job.logId)"
+              >Open the book</a
+            >
+            <button class="btn" type="button" (click)="imports.dismiss(job.logId)">Close</button>
+          }
+          @case ('failed') {
+            <button class="btn" type="button" (click)="imports.dismiss(job.logId)">Close</button>
+          }
+          @default {
+            <button
+              class="btn"
+              type="button"
+              [attr.aria-label]="'Cancel ' + job.fileName"
+              (click)="imports.cancel(job.logId)"
+            >
+              Cancel
+            </button>
+          }
+        }
+      </div>
+    }
+  `,
+  styles: `
+    .job {
+      position: relative;
+      display: flex;
+      align-items: center;
+      gap: var(--s2);
+      padding: 5px var(--s4);
+      background: var(--mark-soft);
+      border-bottom: 1px solid var(--rule2);
+      font: 500 13px/20px var(--text);
+    }
+    .bar {
+      position: absolute;
+      left: 0;
+      bottom: -1px;
+      height: 2px;
+      background: var(--mark);
+    }
+    .failed {
+      background: var(--warn-soft);
+    }
+    p {
+      flex: 1;
+      margin: 0;
+      font-variant-numeric: tabular-nums;
+    }
+    @media (max-width: 720px) {
+      .job {
+        padding: var(--s2);
+      }
+      .btn {
+        min-height: 48px;
+      }
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ImportStrip {
+  protected readonly imports = inject(Imports);
+
+  protected says({ state, fileName, rigName, share, silentS, rowsKept, says }: ImportJob): string {
+    const where = `${fileName} into the book of ${rigName}`;
+    switch (state) {
+      case 'waiting':
+        return `${where}: waits for another import into this book`;
+      case 'reading':
+        return silentS > 0
+          ? `${where}: no word from the reader for ${silentS} s; it can be cancelled`
+          : `${where}: ${formatNumber(Math.floor(share * 100), 0)} %`;
+      case 'done':
+        return `${formatNumber(rowsKept, 0)} rows of ${fileName} went into the book of ${rigName}.`;
+      case 'failed':
+        return `Nothing of ${fileName} went into the book of ${rigName}. ${says}`;
+    }
+  }
+}
