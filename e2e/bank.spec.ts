@@ -85,5 +85,7 @@ test('a value of a chemistry is corrected, with its source, and what follows say
   await page.getByLabel('Where your Peukert exponent is from').fill('test of May');
   await expect(headline(page)).toContainText('one value of your own');
   await page.goto(`${WAGTAIL}/audit/how-long`);
-  await expect(page.getByRole('complementary')).toContainText('entered: Lithium iron phosphate, test of May');
+  const margin = page.getByRole('complementary');
+  await margin.locator('dt', { hasText: 'counts for, by Peukert' }).getByRole('button').click();
+  await expect(margin).toContainText('entered: Lithium iron phosphate, test of May');
 });

@@ -1,10 +1,10 @@
 import { expect, test } from '@playwright/test';
 import { dropFile, goTo, headline, openNewRig, saved } from './helpers';
 
-/** Four whole days at one row a minute: 2 A out all night, 3 A in for ten hours by day. */
+/** Eight whole days at one row a minute: 2 A out all night, 3 A in for ten hours by day. */
 function meterFile(): string {
   const start = Date.parse('2026-06-01T00:00:00+02:00');
-  const rows = Array.from({ length: 4 * 1440 + 1 }, (_, k) => {
+  const rows = Array.from({ length: 8 * 1440 + 1 }, (_, k) => {
     const hour = (k % 1440) / 60;
     const amps = hour >= 7 && hour < 18 ? 3 : -2;
     return `${new Date(start + k * 60_000).toISOString()},${amps > 0 ? '13.40' : '12.90'},${amps}`;
@@ -56,7 +56,7 @@ test('from a list of loads and a meter’s file to the verdict', async ({ page }
   await expect(headline(page)).toContainText('Is tern.csv read rightly?');
   await expect(page.getByRole('region', { name: 'The first rows' })).toContainText('12.90 V, 2.00 A out');
   await page.getByRole('button', { name: 'Read it into the book' }).click();
-  await expect(headline(page)).toHaveText('5,761 rows of tern.csv are in the book.');
+  await expect(headline(page)).toHaveText('11,521 rows of tern.csv are in the book.');
   await page.getByRole('link', { name: 'To the ledger' }).click();
   // Out 13 h × 2 A = 26 Ah, in 11 h × 3 A = 33 Ah; 0.99 · 33 ÷ 26 = 1.26
   await expect(headline(page)).toContainText('Charging keeps up: each amp-hour was replaced 1.26 times');

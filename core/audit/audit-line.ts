@@ -18,6 +18,8 @@ export interface AuditLine {
   /** Share of days on which it is used. */
   daysFraction: number;
   spread: Spread;
+  /** Of a day on which it is used: typical, low and high. */
+  onDayAh: number;
   lowAh: number;
   highAh: number;
   /** Wh of the average day in each hour of the clock. */

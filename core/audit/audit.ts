@@ -140,26 +140,30 @@ function auditLine(load: Load, model: InverterModel, plan: AuditPlan, nominalV: 
   const recorded = recording && recordedMeans(recording, { atBank, climate: isMean ? climate : null, key });
   const hours = hoursOf(load, key);
   const hoursPerDay = load.climate.by === 'none' || isMean ? hours : runningHours.figure({ hours, climate }, { key });
-  const dayWh =
-    use.by === 'logged'
-      ? loggedDay.figure({ loggedWh: loggedWh(load, use, model, nominalV), daysFraction, climate }, { key, says })
-      : loadDay.figure(
-          {
-            powerAtBankW: recorded ? recorded.atBank : atBank(runningW),
-            quantity: entered(load.quantity),
-            hoursPerDay,
-            daysFraction,
-          },
-          { key, says },
-        );
+  const logged = use.by === 'logged' ? loggedWh(load, use, model, nominalV) : null;
+  const ofPieces = {
+    powerAtBankW: recorded ? recorded.atBank : atBank(runningW),
+    quantity: entered(load.quantity),
+    hoursPerDay,
+  };
+  const dayWh = logged
+    ? loggedDay.figure({ loggedWh: logged, daysFraction, climate }, { key, says })
+    : loadDay.figure({ ...ofPieces, daysFraction }, { key, says });
   const dayAh = toAh(dayWh, nominalV, key, says);
   const spread = spreadOf(load, recording, hoursPerDay.value);
-  const onDayAh = daysFraction.value > 0 ? dayAh.value / daysFraction.value : 0;
+  const onDayWh = logged
+    ? logged.value * climate.value
+    : loadDay.of({
+        powerAtBankW: ofPieces.powerAtBankW.value,
+        quantity: load.quantity,
+        hoursPerDay: hoursPerDay.value,
+        daysFraction: 1,
+      });
+  const onDayAh = onDayWh / nominalV.value;
   // Of a log that was typically idle, low and high are what was seen; they are no shares of nothing.
-  const loggedAh = use.by === 'logged' ? seenAh(load, use, model, nominalV, climate.value) : null;
+  const seen = use.by === 'logged' ? seenAh(load, use, model, nominalV, climate.value) : null;
   const pieces = load.quantity * atBank(runningW).value;
   const standing = use.by === 'always' && load.climate.by === 'none' && load.daysPerWeek === 7;
-  const onDayWh = onDayAh * nominalV.value;
   const runsH = use.by === 'logged' ? loggedHours(onDayWh, pieces) : hoursPerDay.value;
   const onHours = runsH === null ? shareOfHours(load) : spreadHours(shareOfHours(load), runsH);
   const onInAll = onHours.reduce((sum, share) => sum + share, 0);
@@ -173,8 +177,9 @@ function auditLine(load: Load, model: InverterModel, plan: AuditPlan, nominalV: 
     dayAh,
     daysFraction: daysFraction.value,
     spread,
-    lowAh: loggedAh?.low ?? onDayAh * spread.lowFraction,
-    highAh: loggedAh?.high ?? onDayAh * spread.highFraction,
+    onDayAh,
+    lowAh: Math.min(onDayAh, seen?.low ?? onDayAh * spread.lowFraction),
+    highAh: Math.max(onDayAh, seen?.high ?? onDayAh * spread.highFraction),
     hoursWh: onHours.map((share) => (onInAll > 0 ? (share / onInAll) * dayWh.value : 0)),
     runningW: pieces,
     recordedW: recorded && {
@@ -298,6 +303,7 @@ function standbyLine(use: InverterUse, nominalV: Sourced): AuditLine {
     dayAh,
     daysFraction: 1,
     spread: { lowFraction: 0.9, highFraction: 1.1, origin: 'default' },
+    onDayAh: dayAh.value,
     lowAh: dayAh.value * 0.9,
     highAh: dayAh.value * 1.1,
     hoursWh: use.onFractions.map((fraction) => fraction * use.standbyW.value),

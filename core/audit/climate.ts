@@ -2,17 +2,21 @@ import { byDefault, entered, type Sourced } from '../formula/figure';
 import { formula } from '../formula/formula';
 import type { AuditPlan, Load } from '../rig/load';
 
+/** Known at almost no difference of temperature, a compressor's duty says nothing of a larger one. */
+const FACTOR_MOST = 100;
+
 const compressorFactor = formula({
   id: 'audit.compressor',
   says: 'against the recording',
   unit: 'Ratio',
-  words: '(surroundings − inside) ÷ (surroundings when it was known − inside), not below 0',
+  words: '(surroundings − inside) ÷ (surroundings when it was known − inside), from 0 to 100',
   terms: {
     ambientTempC: { says: 'surroundings', unit: 'TempC' },
     setTempC: { says: 'inside', unit: 'TempC' },
     refTempC: { says: 'surroundings when it was known', unit: 'TempC' },
   },
-  compute: ({ ambientTempC, setTempC, refTempC }) => Math.max(0, (ambientTempC - setTempC) / (refTempC - setTempC)),
+  compute: ({ ambientTempC, setTempC, refTempC }) =>
+    Math.min(FACTOR_MOST, Math.max(0, (ambientTempC - setTempC) / (refTempC - setTempC))),
   source: 'duty(T) ≈ duty_ref · (T_amb − T_set) ÷ (T_ref − T_set)',
   leavesOut: 'doors opened, things put in warm, sun on the wall',
 });

@@ -15,6 +15,8 @@ export interface InverterFit {
 const OUTLIER_DEVIATIONS = 3.5;
 const OUTLIER_FRACTION = 0.03;
 const OTHERS_WANTED = 4;
+/** No wattmeter shows less; what lies below is no power, W. */
+const LEAST_W = 1e-3;
 /** Median absolute deviation to standard deviation, for a normal distribution. */
 const MAD_TO_SIGMA = 1.4826;
 
@@ -22,13 +24,13 @@ const MAD_TO_SIGMA = 1.4826;
  * Least squares through the pairs of a bench test, with no negative term. Pairs of one power give a ratio beside the standby of
  * the sheet, pairs of two powers a straight line, else the curve. Points that stand off are named, and stay in the fit.
  * Leaves out: power factor, the battery's voltage, the inverter's own warmth.
- * @param pairs          any order; null is returned for none, or none with power
+ * @param pairs          any order; null is returned for none, or none of a milliwatt or more
  * @param sheetStandbyW  W, ≥ 0
  * @source  normal equations; non-negative least squares by trying every set of active terms
  */
 export function fitInverter(pairs: readonly BenchPair[], sheetStandbyW: number): InverterFit | null {
   const points = pairs.map(({ acW, dcV, dcA }) => ({ acW, dcW: dcV * dcA }));
-  if (!points.some(({ acW, dcW }) => acW > 0 && dcW > 0)) return null;
+  if (!points.some(({ acW, dcW }) => acW > LEAST_W && dcW > LEAST_W)) return null;
   const powers = new Set(points.map(({ acW }) => acW)).size;
   if (powers === 1) return ratioBeside(points, sheetStandbyW);
   const terms = powers >= 3 ? [0, 1, 2] : [0, 1];

@@ -39,14 +39,12 @@ export function quantileFigures(audit: Audit, quantiles: DayQuantiles): Record<k
   return { p10Ah: figure('p10Ah'), p50Ah: figure('p50Ah'), p90Ah: figure('p90Ah') };
 }
 
+/** Less than this a day is nothing. */
+export const LEAST_AH = 1e-6;
+
 /** The loads as the simulation takes them. */
 export const daysOfLoads = (audit: Audit): DayOfLoad[] =>
-  audit.lines.map(({ lowAh, highAh, dayAh, daysFraction }) => ({
-    lowAh,
-    typicalAh: daysFraction > 0 ? dayAh.value / daysFraction : 0,
-    highAh,
-    daysFraction,
-  }));
+  audit.lines.map(({ lowAh, onDayAh, highAh, daysFraction }) => ({ lowAh, typicalAh: onDayAh, highAh, daysFraction }));
 
 /** The day that the bank is sized for, and its hours. @param quantiles null while nothing is audited */
 export function sizingDay(
@@ -60,6 +58,9 @@ export function sizingDay(
       : plan.sizeFor === 'nine-in-ten' && quantiles
         ? quantileFigures(audit, quantiles).p90Ah
         : audit.dayAh;
-  const scale = audit.dayAh.value > 0 ? dayAh.value / audit.dayAh.value : 1;
-  return { dayAh, hoursWh: audit.hoursWh.map((wh) => wh * scale), atV: audit.nominalV };
+  // Loads that typically rest have no hours of their own: their rare day is laid evenly.
+  const rests = !(audit.dayAh.value > LEAST_AH);
+  const evenWh = (dayAh.value * audit.nominalV.value) / audit.hoursWh.length;
+  const hoursWh = audit.hoursWh.map((wh) => (rests ? evenWh : (wh * dayAh.value) / audit.dayAh.value));
+  return { dayAh, hoursWh, atV: audit.nominalV };
 }

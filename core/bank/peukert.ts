@@ -31,7 +31,7 @@ export function peukertFactor(currentA: number, capacityAh: number, exponent: nu
  */
 export function peukertShare(hoursA: readonly number[], capacityAh: number, exponent: number): number {
   inRange('peukertExponent', exponent, 1, 2);
-  inRange('capacityAh', capacityAh, 1e-9, 1e9);
+  inRange('capacityAh', capacityAh, Number.MIN_VALUE, Number.MAX_VALUE);
   let [taken, counted] = [0, 0];
   for (const currentA of hoursA) {
     taken += currentA;

@@ -1,5 +1,6 @@
 import type { Chemistry } from '../cells/chemistry';
 import { chemistryOf, chemistryValue, curveValue } from '../cells/chemistry-of';
+import { LEAST_AH } from '../audit/sizing-day';
 import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
 import type { Bank, ChemistryEdits } from '../rig/bank';
 import {
@@ -120,7 +121,7 @@ export function sizeBank(bank: Bank, demand: DayDemand, edits: ChemistryEdits): 
     coldFraction,
     peukertFraction,
     usableAh,
-    need: dayAh.value > 0 ? needOf() : null,
+    need: dayAh.value > LEAST_AH ? needOf() : null,
   };
 
   function needOf(): SizedBank['need'] {

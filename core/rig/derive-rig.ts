@@ -1,6 +1,6 @@
 import { type Audit, auditDay } from '../audit/audit';
 import { DAY_SEED, type DayQuantiles, simulateDays } from '../audit/simulate-day';
-import { daysOfLoads, quantileFigures, sizingDay } from '../audit/sizing-day';
+import { daysOfLoads, LEAST_AH, quantileFigures, sizingDay } from '../audit/sizing-day';
 import { type DayDemand, nominalVoltage, type SizedBank, sizeBank } from '../bank/size-bank';
 import { chemistryOf, chemistryValue } from '../cells/chemistry-of';
 import { entered, type Figure, type Sourced } from '../formula/figure';
@@ -17,6 +17,8 @@ export interface DerivedRig {
   monitor: MonitorSettings | null;
   /** Ah out per Ah in that the book counts with: what was entered into the meter, or else the chemistry's. */
   coulombicFraction: Sourced;
+  /** Stages that could not be worked out, and why; they are null above, the others stand. */
+  failures: { stage: StageId; says: string }[];
 }
 
 const QUICK_DRAWS = 2000;
@@ -32,9 +34,21 @@ export function deriveRig(rig: DerivingParts, quantiles: DayQuantiles | null): D
   const audit = auditDay(rig.loads, rig.inverters, rig.audit, nominalVoltage(rig.bank));
   const fitted = fitTo(audit.dayAh.value, quantiles ?? simulateDays(daysOfLoads(audit), QUICK_DRAWS, DAY_SEED));
   const demand = sizingDay(audit, rig.audit, fitted);
-  const bank = rig.bank && sizeBank(rig.bank, demand, edits);
+  const failures: DerivedRig['failures'] = [];
+  const attempt = <Result>(stage: StageId, work: () => Result): Result | null => {
+    try {
+      return work();
+    } catch (error) {
+      failures.push({ stage, says: error instanceof Error ? error.message : String(error) });
+      return null;
+    }
+  };
+  const { bank: own } = rig;
+  const bank = own && attempt('bank', () => sizeBank(own, demand, edits));
   const monitor =
-    rig.bank && bank && deriveSettings(rig.bank, bank, rig.monitor, rig.charging.sources, audit.smallestStanding);
+    own &&
+    bank &&
+    attempt('monitor', () => deriveSettings(own, bank, rig.monitor, rig.charging.sources, audit.smallestStanding));
   const typed = rig.monitor.entered['coulombic-efficiency'];
   return {
     audit,
@@ -42,6 +56,7 @@ export function deriveRig(rig: DerivingParts, quantiles: DayQuantiles | null): D
     demand,
     bank,
     monitor,
+    failures,
     coulombicFraction: typed
       ? entered(typed.value, 'as set in the meter')
       : chemistryValue(chemistryOf(rig.bank?.battery ?? { chemistryId: 'lfp' }, edits), 'coulombicFraction'),
@@ -51,7 +66,7 @@ export function deriveRig(rig: DerivingParts, quantiles: DayQuantiles | null): D
 /** Null while nothing is audited. Until the simulation has answered for the newest plan, its last answer is stretched to it. */
 function fitTo(typicalAh: number, quantiles: DayQuantiles): DayQuantiles | null {
   // Loads that typically rest still have days on which they run.
-  if (!(quantiles.typicalAh > 0)) return quantiles.p90Ah > 0 ? quantiles : null;
+  if (!(quantiles.typicalAh > LEAST_AH)) return quantiles.p90Ah > LEAST_AH ? quantiles : null;
   const scale = typicalAh / quantiles.typicalAh;
   const { p10Ah, p50Ah, p90Ah } = quantiles;
   return { ...quantiles, p10Ah: p10Ah * scale, p50Ah: p50Ah * scale, p90Ah: p90Ah * scale };

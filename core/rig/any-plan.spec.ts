@@ -1,0 +1,200 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { CHEMISTRY_IDS } from '../cells/chemistry';
+import { deriveRig } from './derive-rig';
+import { LIMITS, type LimitName } from './limits';
+import { newArray, newBank, newBattery, newInverter, newLoad, newRig, newSource } from './new-rig';
+import { Rig } from './rig';
+
+/** Any number that a field takes, its ends among them. */
+const any = (name: LimitName): fc.Arbitrary<number> => {
+  const { min, max } = LIMITS[name];
+  const whole = 'integer' in LIMITS[name];
+  const inside = whole ? fc.integer({ min, max }) : fc.double({ min, max, noNaN: true });
+  return fc.oneof({ weight: 2, arbitrary: inside }, { weight: 1, arbitrary: fc.constantFrom(min, max) });
+};
+const anyOrNull = (name: LimitName) => fc.option(any(name));
+const text = fc.constantFrom('', 'x');
+
+const load = fc
+  .record({
+    supply: fc.constantFrom('dc' as const, 'ac' as const),
+    known: fc.constantFrom('logged', 'timed', 'clamp', 'wattmeter', 'nameplate'),
+    power: fc.oneof(
+      fc.record({ by: fc.constant('watts' as const), powerW: any('powerW') }),
+      fc.record({
+        by: fc.constant('volts-amps' as const),
+        voltageV: any('loadVoltageV'),
+        currentA: any('loadCurrentA'),
+      }),
+    ),
+    use: fc.oneof(
+      fc.record({ by: fc.constant('hours' as const), hoursPerDay: any('hoursPerDay') }),
+      fc.record({ by: fc.constant('share' as const), dutyFraction: any('dutyFraction') }),
+      fc.constant({ by: 'always' as const }),
+      fc.record({
+        by: fc.constant('timed' as const),
+        hoursPerDay: any('hoursPerDay'),
+        recording: fc.record({
+          from: fc.constantFrom('stopwatch', 'table', 'sound'),
+          atMs: fc.constant(0),
+          states: fc.array(fc.record({ name: text, powerW: any('powerW') }), { minLength: 1, maxLength: 3 }),
+          spans: fc.array(fc.record({ state: fc.integer({ min: 0, max: 7 }), seconds: any('spanS') }), {
+            minLength: 1,
+            maxLength: 4,
+          }),
+        }),
+      }),
+      fc
+        .tuple(any('loggedPerDay'), any('loggedPerDay'), any('loggedPerDay'), any('loggedDays'))
+        .map(([a, b, c, days]) => {
+          const [low, typical, high] = [a, b, c].sort((x, y) => x - y);
+          return {
+            by: 'logged' as const,
+            unit: 'Wh' as const,
+            side: 'load' as const,
+            low: low!,
+            typical: typical!,
+            high: high!,
+            days,
+          };
+        }),
+    ),
+    spread: fc.option(fc.record({ lowFraction: any('spreadLow'), highFraction: any('spreadHigh') })),
+    pattern: fc.oneof(
+      fc.record({
+        by: fc.constant('named' as const),
+        id: fc.constantFrom('all-day', 'day', 'evening', 'night', 'meals'),
+      }),
+      fc
+        .array(fc.constantFrom(0, 1e-300, 0.5, 1), { minLength: 24, maxLength: 24 })
+        .filter((weights) => weights.some((weight) => weight > 0))
+        .map((weights) => ({ by: 'hours' as const, weights })),
+    ),
+    daysPerWeek: any('daysPerWeek'),
+    climate: fc.oneof(
+      fc.constant({ by: 'none' as const }),
+      fc.record({ by: fc.constant('below' as const), tempC: any('ambientTempC') }),
+      fc
+        .tuple(any('ambientTempC'), any('ambientTempC'))
+        .filter(([a, b]) => a !== b)
+        .map(([a, b]) => ({ by: 'compressor' as const, setTempC: Math.min(a, b), refTempC: Math.max(a, b) })),
+    ),
+    quantity: any('quantity'),
+    surgeFactor: any('surgeFactor'),
+  })
+  .map((own) => ({ ...newLoad('', 'g'), ...own }));
+
+const inverter = fc
+  .record({
+    continuousW: anyOrNull('powerW'),
+    surgeW: anyOrNull('powerW'),
+    cutOffV: anyOrNull('chargerV'),
+    efficiencyFraction: any('efficiencyFraction'),
+    standbyW: any('standbyW'),
+    switched: fc.constantFrom('left-on' as const, 'when-needed' as const),
+    hoursOnPerDay: any('hoursPerDay'),
+    bench: fc.array(fc.record({ acW: any('powerW'), dcV: any('loadVoltageV'), dcA: any('loadCurrentA') }), {
+      maxLength: 5,
+    }),
+  })
+  .map((own) => ({ ...newInverter('inv'), ...own }));
+
+const battery = fc
+  .record({
+    chemistryId: fc.constantFrom(...CHEMISTRY_IDS),
+    cellsInSeries: any('cellsInSeries'),
+    capacityAh: any('capacityAh'),
+    resistanceOhm: anyOrNull('resistanceOhm'),
+    dischargeA: anyOrNull('batteryA'),
+    chargeA: anyOrNull('batteryA'),
+  })
+  .map(({ chemistryId, ...own }) => ({ ...newBattery('b', chemistryId, 4, 100), ...own }));
+
+const own = (name: LimitName) => fc.option(fc.record({ value: any(name), source: text }), { nil: undefined });
+const bank = fc
+  .record({
+    battery,
+    seriesCount: any('seriesCount'),
+    parallelCount: any('parallelCount'),
+    usableFraction: any('usableFraction'),
+    ageingFraction: any('ageingFraction'),
+    coldestTempC: any('bankTempC'),
+    autonomyDays: any('autonomyDays'),
+    lossSchool: fc.constantFrom('itemised' as const, 'flat' as const, 'plain' as const),
+    flatLossFraction: any('flatLossFraction'),
+    currentSchool: fc.constantFrom('sum' as const, 'one-may-drop-out' as const, 'single' as const),
+    cableLengthM: any('cableLengthM'),
+    cableAreaMm2: any('cableAreaMm2'),
+  })
+  .map((more) => ({ ...newBank(more.battery), ...more }));
+
+const plans = fc
+  .record({
+    loads: fc.array(load, { maxLength: 4 }),
+    inverters: fc.array(inverter, { maxLength: 2 }),
+    bank: fc.option(bank),
+    month: fc.integer({ min: 1, max: 12 }),
+    ambientTempC: any('ambientTempC'),
+    sizeFor: fc.constantFrom('typical' as const, 'nine-in-ten' as const, 'all-high' as const),
+    exponent: own('peukertExponent'),
+    tail: own('tailFraction'),
+    absorption: own('cellV'),
+    chargerV: anyOrNull('chargerV'),
+    watts: any('arrayW'),
+    capacitySchool: fc.constantFrom('rated' as const, 'usable' as const),
+  })
+  .map((of) => {
+    const rig = newRig('r', 'R', 'UTC');
+    const edits = Object.fromEntries(
+      Object.entries({ peukertExponent: of.exponent, tailFraction: of.tail, absorptionCellV: of.absorption }).filter(
+        ([, edit]) => edit !== undefined,
+      ),
+    );
+    return {
+      ...rig,
+      audit: { ...rig.audit, month: of.month, ambientTempC: of.ambientTempC, sizeFor: of.sizeFor },
+      loads: of.loads.map((one, k) => ({ ...one, id: `l${k}` })),
+      inverters: of.inverters.map((one, k) => ({ ...one, id: `i${k}` })),
+      bank: of.bank,
+      chemistryEdits: of.bank ? { [of.bank.battery.chemistryId]: edits } : {},
+      charging: {
+        ...rig.charging,
+        sources: [{ ...newSource('solar', 's'), absorptionV: of.chargerV, arrays: [newArray('a', of.watts)] }],
+      },
+      monitor: { ...rig.monitor, capacitySchool: of.capacitySchool, lowestAbsorptionV: of.chargerV },
+    };
+  });
+
+describe('whatever the schema accepts', () => {
+  it('derives without throwing: 10,000 drawn plans', () => {
+    fc.assert(
+      fc.property(plans, (drawn) => {
+        const parsed = Rig.safeParse(drawn);
+        if (!parsed.success) throw new Error(JSON.stringify(parsed.error.issues[0]));
+        const derived = deriveRig(parsed.data, null);
+        expect(derived.failures).toEqual([]);
+        for (const figure of [
+          derived.audit.dayAh,
+          derived.audit.peakW,
+          derived.demand.dayAh,
+          ...(derived.bank ? [derived.bank.usableAh] : []),
+        ])
+          expect(Number.isFinite(figure.value)).toBe(true);
+      }),
+      { numRuns: 10_000 },
+    );
+  }, 120_000);
+  it('the plan that once could not be opened: 999 times 50 kW all day, sixty days without charge', () => {
+    const rig = newRig('r', 'R', 'UTC');
+    const huge = {
+      ...newLoad('a', ''),
+      quantity: 999,
+      power: { by: 'watts' as const, powerW: 50_000 },
+      use: { by: 'always' as const },
+    };
+    const plan = { ...rig, loads: [huge], bank: { ...newBank(newBattery('b', 'agm', 6, 0.5)), autonomyDays: 60 } };
+    expect(Rig.safeParse(plan).success).toBe(true);
+    expect(deriveRig(plan, null)).toMatchObject({ failures: [], bank: { need: { fits: false } } });
+  });
+});
