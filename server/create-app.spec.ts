@@ -46,6 +46,11 @@ describe('server', () => {
     expect(response.status).toBe(404);
     expect(await response.text()).not.toContain('<title>');
   });
+  it('says of a range beyond the end of a file that it cannot be given', async () => {
+    const range = await fetch(`${base}/main-ABCDEFGH.js`, { headers: { Range: 'bytes=99999999-' } });
+    expect(range.status).toBe(416);
+    expect(range.headers.get('content-range')).toBe('bytes */9');
+  });
   it('keeps to its own folder', async () => {
     expect((await fetch(`${base}/..%2f..%2fpackage.json`)).status).not.toBe(200);
   });

@@ -70,9 +70,18 @@ export function createApp({ webRoot, version, demo }: ServerDeps): Express {
     res.status(404).type('text').send('Not found');
   });
   const onError: ErrorRequestHandler = (error: unknown, _req, res, next) => {
-    console.error(error);
+    const status = clientStatus(error);
+    if (status === null) console.error(error);
     if (res.headersSent) {
       next(error);
+      return;
+    }
+    if (status !== null) {
+      const headers = error instanceof Error && 'headers' in error ? error.headers : null;
+      res
+        .status(status)
+        .set(isHeaders(headers) ? headers : {})
+        .json({ error: 'This address cannot be asked for so.' });
       return;
     }
     res.status(500).json({ error: 'The server could not answer. The data in your browser are not touched.' });
@@ -80,3 +89,13 @@ export function createApp({ webRoot, version, demo }: ServerDeps): Express {
   app.use(onError);
   return app;
 }
+
+/** The 4xx status of an error that the asker has made, such as a range beyond the end of a file; null for the server's own. */
+function clientStatus(error: unknown): number | null {
+  if (!(error instanceof Error) || !('status' in error)) return null;
+  const { status } = error;
+  return typeof status === 'number' && status >= 400 && status < 500 ? status : null;
+}
+
+const isHeaders = (headers: unknown): headers is Record<string, string> =>
+  typeof headers === 'object' && headers !== null && Object.values(headers).every((value) => typeof value === 'string');

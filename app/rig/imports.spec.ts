@@ -149,8 +149,7 @@ describe('an import that is cancelled', () => {
     const client = {
       ...doorTo({
         cancel: () => Promise.resolve(),
-        discard: (id: string) => Promise.resolve(void asked.push(id)),
-        takeOut: () => Promise.resolve(),
+        takeOut: (id: string) => Promise.resolve(void asked.push(id)),
       }),
       importLog: () => new Promise<never>(() => undefined),
       stop: () => stopped++,

@@ -21,6 +21,11 @@ const SILENT_MS = 5000;
 /** A reader that was told to stop has so long to take back what it stored; then it is ended. */
 const STOP_MS = 1500;
 
+/** Whichever comes first, the last row or the word to stop: it alone decides what stays in the book. */
+interface End {
+  came: 'rows' | 'stop' | null;
+}
+
 const CANCELLED: ImportFailure = { failed: 'cancelled', says: '', listed: [] };
 
 /** Imports, one after the other into the same book; each is shown in the frame and can be cancelled from there. */
@@ -47,14 +52,15 @@ export class Imports {
       says: '',
     };
     this.all.update((jobs) => [...jobs, job]);
-    let stopped = false;
+    const end: End = { came: null };
     const stop = new Promise<ImportFailure>((resolve) => {
       this.stops.set(logId, () => {
-        stopped = true;
+        if (end.came !== null) return;
+        end.came = 'stop';
         resolve(CANCELLED);
       });
     });
-    const work = inTurn(rigId, () => (stopped ? Promise.resolve(CANCELLED) : this.read(order, stop)));
+    const work = inTurn(rigId, () => (end.came === null ? this.read(order, stop, end) : Promise.resolve(CANCELLED)));
     const result = await Promise.race([work, stop]);
     this.stops.delete(logId);
     if (!('failed' in result)) this.change(logId, { state: 'done', share: 1, rowsKept: result.record.rowsKept });
@@ -73,7 +79,7 @@ export class Imports {
   }
 
   /** @returns when the reader has ended, with nothing left behind if it was stopped */
-  private async read(order: LogImport, stop: Promise<unknown>): Promise<LogImported | ImportFailure> {
+  private async read(order: LogImport, stop: Promise<unknown>, end: End): Promise<LogImported | ImportFailure> {
     const { logId } = order;
     let heardMs = Date.now();
     this.change(logId, { state: 'reading' });
@@ -90,11 +96,11 @@ export class Imports {
       says: error instanceof Error ? error.message : String(error),
       listed: [],
     }));
-    const isStopped = Symbol('stopped');
-    const first = await Promise.race([work, stop.then(() => isStopped)]);
+    await Promise.race([work, stop]);
     clearInterval(watch);
-    if (typeof first !== 'symbol') return first;
-    return this.takeBack(logId, work);
+    if (end.came === 'stop') return this.takeBack(logId, work);
+    end.came = 'rows';
+    return work;
   }
 
   private async takeBack(logId: string, work: Promise<LogImported | ImportFailure>): Promise<ImportFailure> {
@@ -102,7 +108,7 @@ export class Imports {
     const late = await Promise.race([work, pause(STOP_MS).then(() => null)]);
     if (late === null) {
       this.worker.stop('it was cancelled');
-      await this.worker.call((api) => api.discard(logId)).catch(() => undefined);
+      await this.worker.call((api) => api.takeOut(logId)).catch(() => undefined);
     } else if (!('failed' in late)) {
       // The last row was in the book before the word to stop arrived.
       await this.worker.call((api) => api.takeOut(logId)).catch(() => undefined);

@@ -38,6 +38,18 @@ describe('rig state', () => {
       'c',
     ]);
   });
+  it('takes each arrangement that is picked, and each move of a load, as a step of its own', () => {
+    const bank = (cableLengthM: number) => RigEdits.bankChanged({ bank: { ...simpleBank('lfp'), cableLengthM } });
+    expect(after(opened, bank(100), bank(200), bank(300)).past).toHaveLength(3);
+    const two = after(opened, RigEdits.loadAdded({ load: newLoad('b', 'Deck') }));
+    const move = (group: string) => RigEdits.loadMoved({ id: 'a', before: null, group });
+    const moved = after(two, move('Deck'), move('Cabin'));
+    expect(after(moved, RigEvents.undo()).rig!.loads.find(({ id }) => id === 'a')!.group).toBe('Deck');
+  });
+  it('takes typing of a setting as one step', () => {
+    const enter = (value: number) => RigEdits.settingEntered({ id: 'capacity', value, atMs: 5 });
+    expect(after(opened, enter(1), enter(16), enter(160)).past).toHaveLength(1);
+  });
   it('moves a load before another, into a group, and to the end', () => {
     const three = after(
       opened,

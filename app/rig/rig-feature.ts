@@ -2,7 +2,7 @@ import { type Action, createFeature, createReducer, createSelector, on } from '@
 import type { DayQuantiles } from '@core/audit/simulate-day';
 import type { Rig } from '@core/rig/rig';
 import { applyEdit } from './apply-edit';
-import { RigEvents } from './rig-actions';
+import { RigEdits, RigEvents } from './rig-actions';
 
 export interface RigState {
   rig: Rig | null;
@@ -129,10 +129,15 @@ const changed = (state: RigState): RigState => ({
   saving: { ...state.saving, state: 'saving' },
 });
 
-/** Two edits of the same kind, thing and field are one step of undo while typing goes on; adding and removing never are. */
+/**
+ * Two edits of the same thing and field are one step of undo while typing goes on. An edit that names no field, such as adding,
+ * moving or taking a whole bank, is a step of its own.
+ */
 function editName(action: Action & { id?: string; field?: string; changes?: object }): string | null {
-  if (/added|removed/i.test(action.type)) return null;
-  return [action.type, action.id, action.field ?? Object.keys(action.changes ?? {}).join(',')].join(' ');
+  if (/added|removed|moved/i.test(action.type)) return null;
+  const typedInto = action.type === RigEdits.settingEntered.type ? 'value' : undefined;
+  const field = action.field ?? (action.changes ? Object.keys(action.changes).join(',') : typedInto);
+  return field === undefined ? null : [action.type, action.id, field].join(' ');
 }
 
 export const rigFeature = createFeature({

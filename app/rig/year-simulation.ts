@@ -36,10 +36,13 @@ export class YearSimulation {
   /** The outcome on screen is of an older plan. */
   readonly pending = signal(false);
   readonly problem = signal<string | null>(null);
+  /** Share played of the plan's own year while it is pending. */
+  readonly share = signal(0);
   /** Share played of the many runs, null while none are being played. */
   readonly progress = signal<number | null>(null);
   /** Pages of the charging stage that are open. */
   private readonly attending = signal(0);
+  private readonly attempt = signal(0);
   private played: YearParts | null = null;
   private rigId: string | null = null;
   private round = 0;
@@ -50,6 +53,8 @@ export class YearSimulation {
       const id = this.rig()?.id ?? null;
       const runs = this.attending() > 0 ? USUAL_RUNS : GLANCE_RUNS;
       const known = untracked(this.outcome);
+      this.attempt();
+      this.problem.set(null);
       if (parts !== null && parts === this.played && known && known.runs >= runs) return;
       this.round++;
       this.progress.set(null);
@@ -59,6 +64,7 @@ export class YearSimulation {
         this.before.set(null);
       }
       this.pending.set(parts !== null);
+      this.share.set(0);
       if (parts === null) return;
       const timer = setTimeout(() => void this.play(parts, runs), PAUSE_MS);
       onCleanup(() => clearTimeout(timer));
@@ -71,6 +77,11 @@ export class YearSimulation {
     return () => this.attending.update((pages) => pages - 1);
   }
 
+  /** Plays the plan again, after a failure. */
+  again(): void {
+    this.attempt.update((count) => count + 1);
+  }
+
   /** Plays the plan in 10,000 years; may be cancelled. */
   async refine(): Promise<void> {
     const parts = this.parts();
@@ -80,7 +91,10 @@ export class YearSimulation {
     const outcome = await this.years(parts, NO_CHANGE, MANY_RUNS, {
       cancelled: () => round !== this.round || this.progress() === null,
       onProgress: (share) => this.progress() !== null && this.progress.set(share),
-    }).catch(() => null);
+    }).catch((error: unknown) => {
+      if (round === this.round) this.problem.set(`The 10 000 years were not played: ${errorText(error)}`);
+      return null;
+    });
     if (round !== this.round) return;
     if (outcome && this.progress() !== null) this.outcome.set(outcome);
     this.progress.set(null);
@@ -103,20 +117,26 @@ export class YearSimulation {
   private async play(parts: YearParts, runs: number): Promise<void> {
     const round = this.round;
     try {
-      const options = { alone: runs < USUAL_RUNS, cancelled: () => round !== this.round };
+      const options = {
+        alone: runs < USUAL_RUNS,
+        cancelled: () => round !== this.round,
+        onProgress: (share: number) => round === this.round && this.share.set(share),
+      };
       const outcome = await this.years(parts, NO_CHANGE, runs, options);
       if (round !== this.round || !outcome) return;
       // The same plan played more finely has moved nothing.
       if (this.played !== parts) this.before.set(this.outcome());
       this.played = parts;
       this.outcome.set(outcome);
-      this.problem.set(null);
+      this.pending.set(false);
     } catch (error) {
-      if (round === this.round) this.problem.set(error instanceof Error ? error.message : String(error));
+      // What is on screen stays that of an older plan.
+      if (round === this.round) this.problem.set(errorText(error));
     }
-    if (round === this.round) this.pending.set(false);
   }
 }
+
+const errorText = (error: unknown) => (error instanceof Error ? error.message : String(error));
 
 /** Whether two plans have the same year. */
 export function sameParts(a: YearParts | null, b: YearParts | null): boolean {

@@ -4,6 +4,7 @@ import type { Rig } from '@core/rig/rig';
 import { Storage } from '../storage/storage';
 import { changeStoredRig } from '../storage/read-row';
 import { LogWorkerClient } from '../workers/log-worker-client';
+import { nowMs } from '../ui/now';
 
 interface DemoEntry {
   rig: string;
@@ -54,7 +55,7 @@ export class DemoLoader {
         rigId: rig.id,
         logId: crypto.randomUUID(),
         place: { timeZone, latitudeDeg, longitudeDeg },
-        nowMs: Date.now(),
+        nowMs: nowMs(),
       },
       (share) => onStep(`Loading the demo: ${name}, ${Math.round(share * 100)} %`),
     );

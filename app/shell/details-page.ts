@@ -1,14 +1,25 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  ElementRef,
+  inject,
+  signal,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { Router } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { NzSelectModule } from 'ng-zorro-antd/select';
 import { LIMITS } from '@core/rig/limits';
 import type { Rig } from '@core/rig/rig';
 import { RigEdits } from '../rig/rig-actions';
+import { NEW_RIG_NAME } from '@core/rig/new-rig';
 import { rigFeature } from '../rig/rig-feature';
 import { RigSession } from '../rig/rig-session';
 import { Choice, type Option } from '../ui/choice';
+import { SingleKeys } from '../ui/single-keys';
 import { QuantityField } from '../ui/quantity-field';
 import { TextField } from '../ui/text-field';
 import { UnitChoice } from '../ui/unit-choice';
@@ -22,7 +33,7 @@ const SYSTEMS: readonly Option[] = [
 /** What the rig is, where it stands, and its file. */
 @Component({
   selector: 'co-details',
-  imports: [Choice, FormsModule, NzSelectModule, QuantityField, TextField],
+  imports: [Choice, FormsModule, NzSelectModule, QuantityField, RouterLink, TextField],
   templateUrl: './details-page.html',
   styles: `
     .form-grid {
@@ -77,6 +88,19 @@ export class DetailsPage {
     () => this.rig()?.logbook.logs.reduce((sum, log) => sum + log.rowsKept, 0) ?? 0,
   );
 
+  constructor() {
+    const rig = this.rig();
+    if (!rig || !isFresh(rig)) return;
+    // Its name is what comes first: keys are letters of it, until something beside the fields is pressed.
+    inject(DestroyRef).onDestroy(inject(SingleKeys).restUntilPress());
+    const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+    afterNextRender(() => {
+      const name = host.querySelector<HTMLInputElement>('#rig-name input');
+      name?.focus();
+      name?.select();
+    });
+  }
+
   protected change(changes: Partial<Pick<Rig, 'name' | 'purpose'>>): void {
     if (changes.name?.trim() === '') return;
     this.store.dispatch(RigEdits.detailsChanged({ changes }));
@@ -95,3 +119,7 @@ export class DetailsPage {
     await this.router.navigate(['/']);
   }
 }
+
+/** As it was made, nothing typed yet. */
+const isFresh = ({ name, purpose, loads, bank, logbook }: Rig) =>
+  name === NEW_RIG_NAME && purpose === '' && loads.length === 0 && bank === null && logbook.logs.length === 0;

@@ -6,7 +6,10 @@ import { FormsModule } from '@angular/forms';
 import { LIMITS } from '@core/rig/limits';
 import { RigEdits } from '../rig/rig-actions';
 import { rigFeature } from '../rig/rig-feature';
+import { readTypedDate } from '@core/text/typed-date';
+import { DateField } from '../ui/date-field';
 import { FirstFocus } from '../ui/first-focus';
+import { nowMs } from '../ui/now';
 import { QuantityField } from '../ui/quantity-field';
 import { fromWallTime, toWallTime } from '../ui/wall-time';
 import { ReadingDraft } from './reading-draft';
@@ -14,7 +17,7 @@ import { ReadingDraft } from './reading-draft';
 /** A reading off the meter in a few seconds. */
 @Component({
   selector: 'co-quick-reading',
-  imports: [FirstFocus, FormsModule, NzCheckboxModule, NzModalModule, QuantityField],
+  imports: [DateField, FirstFocus, FormsModule, NzCheckboxModule, NzModalModule, QuantityField],
   templateUrl: './quick-reading.html',
   styleUrl: './quick-reading.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -29,7 +32,7 @@ export class QuickReading {
   protected readonly zone = computed(() => this.rig()?.place.timeZone ?? 'UTC');
   protected readonly when = computed(() => this.draft.now().when || toWallTime(this.openedMs, this.zone()));
   protected readonly refusal = signal<string | null>(null);
-  private readonly openedMs = Date.now();
+  private readonly openedMs = nowMs();
   readonly done = output();
 
   protected save(): void {
@@ -38,7 +41,12 @@ export class QuickReading {
       this.refusal.set('Write down at least one figure, or a note.');
       return;
     }
-    const atMs = this.draft.now().when ? fromWallTime(this.when(), this.zone()) : this.openedMs;
+    const written = this.draft.now().when ? readTypedDate(this.when(), 'moment') : null;
+    if (this.draft.now().when && written === null) {
+      this.refusal.set('That time is not understood. Write it as 2026-11-25 22:07.');
+      return;
+    }
+    const atMs = written === null ? this.openedMs : fromWallTime(written, this.zone());
     if (atMs === null) {
       this.refusal.set('That time does not exist on the clocks of this place. Correct it.');
       return;

@@ -6,6 +6,7 @@ import { filter } from 'rxjs';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RigEvents } from '../rig/rig-actions';
 import { rigFeature } from '../rig/rig-feature';
+import { selectDerived } from '../rig/rig-selectors';
 import { RigSession } from '../rig/rig-session';
 import { MarginSlot } from '../ui/margin-slot';
 import { WorkingPanel } from '../ui/working-panel';
@@ -41,6 +42,8 @@ import { WhatMoved } from './what-moved';
   ],
   templateUrl: './rig-frame.html',
   styleUrl: './rig-frame.css',
+  // A press, a pick or a field that is left ends a step: the next edit is undone by itself.
+  host: { '(document:click)': 'settle()', '(document:change)': 'settle()' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RigFrame {
@@ -56,6 +59,8 @@ export class RigFrame {
   protected readonly conflict = this.store.selectSignal(rigFeature.selectConflict);
   protected readonly canUndo = this.store.selectSignal(rigFeature.selectCanUndo);
   protected readonly canRedo = this.store.selectSignal(rigFeature.selectCanRedo);
+  private readonly derived = this.store.selectSignal(selectDerived);
+  protected readonly notWorkedOut = computed(() => this.derived()?.failures ?? []);
   protected readonly stages = STAGES;
   protected readonly lines = inject(StageStates).lines;
   /** On a phone the stages come up over the sheet. */
@@ -85,6 +90,14 @@ export class RigFrame {
       unbind();
       this.dialogs.close();
     });
+  }
+
+  protected reload(): void {
+    location.reload();
+  }
+
+  protected settle(): void {
+    this.store.dispatch(RigEvents.settled());
   }
 
   protected undo(): void {

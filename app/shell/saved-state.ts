@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { SwUpdate } from '@angular/service-worker';
 import { Store } from '@ngrx/store';
 import { rigFeature } from '../rig/rig-feature';
@@ -47,9 +48,11 @@ export class SavedState {
 
   constructor() {
     void navigator.serviceWorker?.ready.then(() => this.offlineReady.set(true));
-    inject(SwUpdate).versionUpdates.subscribe((event) => {
-      if (event.type === 'VERSION_READY') this.newer.set(true);
-    });
+    inject(SwUpdate)
+      .versionUpdates.pipe(takeUntilDestroyed())
+      .subscribe((event) => {
+        if (event.type === 'VERSION_READY') this.newer.set(true);
+      });
   }
 
   protected reload(): void {

@@ -2,10 +2,11 @@ import { TestBed } from '@angular/core/testing';
 import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { newRig } from '@core/rig/new-rig';
+import { NEW_RIG_NAME, newRig } from '@core/rig/new-rig';
 import { RigEdits } from '../rig/rig-actions';
 import { openPage } from '../testing/open-page';
 import { sampleRig } from '../testing/sample-rig';
+import { SingleKeys } from '../ui/single-keys';
 import { UnitChoice } from '../ui/unit-choice';
 import { Commands } from './commands';
 import { Dialogs } from './dialogs';
@@ -242,12 +243,25 @@ describe('a quick reading', () => {
   it('refuses a time that the clocks skip', async () => {
     const page = await openPage(QuickReading, sampleRig());
     type('Voltage', '25.9');
-    const when = document.querySelector<HTMLInputElement>('input[type=datetime-local]')!;
-    when.value = '2026-03-29T02:30';
-    when.dispatchEvent(new Event('input'));
+    type('Time, clocks of Europe/Berlin', '2026-03-29 02:30');
     submit();
     await page.settle();
     expect(shown('.refusal')).toEqual(['That time does not exist on the clocks of this place. Correct it.']);
+    expect(page.rig().logbook.readings).toEqual([]);
+  });
+  it('asks for a time that it does not understand, and keeps what was typed', async () => {
+    const page = await openPage(QuickReading, sampleRig());
+    type('Voltage', '25.9');
+    type('Time, clocks of Europe/Berlin', '3/9/2026 2:30');
+    submit();
+    await page.settle();
+    expect(shown('.refusal')).toEqual(['That time is not understood. Write it as 2026-11-25 22:07.']);
+    type('Time, clocks of Europe/Berlin', '9.3.2026 2:30');
+    submit();
+    await page.settle();
+    expect(page.rig().logbook.readings.map(({ atMs }) => new Date(atMs).toISOString())).toEqual([
+      '2026-03-09T01:30:00.000Z',
+    ]);
   });
 });
 
@@ -260,6 +274,35 @@ describe('name, place and file', () => {
     expect(page.rig()).toMatchObject({ name: 'Grey Heron', place: { latitudeDeg: -33.5 } });
     await page.type('Latitude, north positive', '95');
     expect(page.text('[role=alert]')).toBe('Not above 90 °.');
+  });
+  it('begins, in a new rig, with its name selected, keys at rest until something beside the fields is pressed', async () => {
+    const page = await openPage(DetailsPage, newRig('r', NEW_RIG_NAME, 'UTC'));
+    const name = document.activeElement as HTMLInputElement;
+    expect(page.element.querySelector('#rig-name input')).toBe(name);
+    expect([name.selectionStart, name.selectionEnd]).toEqual([0, NEW_RIG_NAME.length]);
+    expect(page.texts('.btn.main')).toEqual(['On to the loads']);
+    const run = vi.spyOn(TestBed.inject(Commands), 'run');
+    const unbind = TestBed.inject(Shortcuts).bind();
+    name.blur();
+    press('t');
+    name.dispatchEvent(new Event('pointerdown', { bubbles: true }));
+    press('t');
+    expect(run).not.toHaveBeenCalled();
+    page.element.querySelector('h1')!.dispatchEvent(new Event('pointerdown', { bubbles: true }));
+    press('t');
+    expect(run).toHaveBeenCalledWith('theme');
+    unbind();
+  });
+  it('leaves the keys alone in a rig that has a name, and when the page goes', async () => {
+    const page = await openPage(DetailsPage, sampleRig());
+    expect(document.activeElement).toBe(document.body);
+    page.fixture.destroy();
+    const keys = TestBed.inject(SingleKeys);
+    keys.restUntilPress()();
+    const act = vi.fn();
+    window.addEventListener('keydown', (event) => keys.press(event, act), { once: true });
+    press('x', document.body);
+    expect(act).toHaveBeenCalledTimes(1);
   });
   it('asks before it deletes', async () => {
     const page = await openPage(DetailsPage, sampleRig());

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, resource, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { newRig } from '@core/rig/new-rig';
+import { NEW_RIG_NAME, newRig } from '@core/rig/new-rig';
 import { laidAside, RigSession } from '../rig/rig-session';
 import type { StoredRigRow } from '../storage/database';
 import { Storage } from '../storage/storage';
@@ -45,7 +45,7 @@ export class StartPage {
   protected readonly missing = input<string>();
 
   protected async begin(): Promise<void> {
-    const rig = newRig(crypto.randomUUID(), 'New rig', Intl.DateTimeFormat().resolvedOptions().timeZone);
+    const rig = newRig(crypto.randomUUID(), NEW_RIG_NAME, Intl.DateTimeFormat().resolvedOptions().timeZone);
     await this.session.create(rig);
     await this.router.navigate(['/rig', rig.id, 'rig']);
   }

@@ -39,7 +39,7 @@ export class LogStore implements DayStore {
 }
 
 /** Takes out all that is stored of a log. */
-export async function discardLog(db: CoulanDatabase, logId: string): Promise<void> {
+async function discardLog(db: CoulanDatabase, logId: string): Promise<void> {
   for (const table of logTables(db)) await table.where('logId').equals(logId).delete();
 }
 

@@ -21,7 +21,7 @@ import type { WhatIf } from '@core/simulation/what-if';
 import type { YearParts } from '@core/simulation/year-parts';
 import { RigEvents } from '../rig/rig-actions';
 import { rigFeature } from '../rig/rig-feature';
-import { discardLog, takeOutLog } from '../storage/log-store';
+import { takeOutLog } from '../storage/log-store';
 import { RigSession } from '../rig/rig-session';
 import { Storage } from '../storage/storage';
 import { MarginSlot } from '../ui/margin-slot';
@@ -74,7 +74,7 @@ class TestMargin {
 const pieces = new TableCache();
 const tables = (parts: YearParts, change: WhatIf) => buildTables(parts, pieces, change)!;
 
-const yearsOnTheSpot = {
+export const yearsOnTheSpot = {
   simulate: async (parts: YearParts, change: WhatIf) => simulateRuns(tables(parts, change), 0, RUNS, SEED),
   trace: async (parts: YearParts, change: WhatIf, run: number) => {
     const built = tables(parts, change);
@@ -102,10 +102,10 @@ async function* wholeFile({ file, encoding }: LogImport) {
 }
 
 function logsOnTheSpot(db: Storage['db']) {
+  const cancelled = new Set<string>();
   const api: Omit<LogWorkerApi, 'importLog'> = {
     look: lookAtFile,
-    cancel: () => undefined,
-    discard: (logId) => discardLog(db, logId),
+    cancel: (logId) => void cancelled.add(logId),
     takeOut: (logId) => takeOutLog(db, logId, 0),
     fullMarks: (ids, rule) => findMarks(db, ids, rule),
     exportRig: (rig) => exportArchive(db, rig),
@@ -119,7 +119,7 @@ function logsOnTheSpot(db: Storage['db']) {
         order,
         () => wholeFile(order),
         onProgress,
-        () => false,
+        () => cancelled.has(order.logId),
       ),
   };
 }

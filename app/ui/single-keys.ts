@@ -8,6 +8,8 @@ const KEY = 'coulan-single-keys';
 export class SingleKeys {
   readonly on = signal(kept());
 
+  private resting = false;
+
   set(on: boolean): void {
     this.on.set(on);
     try {
@@ -17,9 +19,29 @@ export class SingleKeys {
     }
   }
 
+  /** Keys do nothing until something beside the fields is pressed, or until what is returned is called. */
+  restUntilPress(): () => void {
+    this.resting = true;
+    const wake = () => {
+      this.resting = false;
+      document.removeEventListener('pointerdown', onPress, true);
+    };
+    const onPress = ({ target }: Event) => {
+      if (target instanceof Element && target.closest('input, textarea, select, label, nz-select') === null) wake();
+    };
+    document.addEventListener('pointerdown', onPress, true);
+    return wake;
+  }
+
   /** Does `act` unless single keys are off, a dialog is open, or something is being typed. */
   press(event: KeyboardEvent, act: () => void): void {
-    if (!this.on() || isTyping(event) || document.querySelector('.cdk-overlay-container .ant-modal') !== null) return;
+    if (
+      !this.on() ||
+      this.resting ||
+      isTyping(event) ||
+      document.querySelector('.cdk-overlay-container .ant-modal') !== null
+    )
+      return;
     event.preventDefault();
     act();
   }

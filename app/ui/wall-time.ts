@@ -1,7 +1,7 @@
 import { WallClock } from '@core/series/wall-clock';
 import { zoneOffsetMs } from '@core/series/zone';
 
-/** An instant as the clocks of a zone show it, in the form that a datetime-local field takes: "2026-03-09T14:02". */
+/** An instant as the clocks of a zone show it, ISO without a zone: "2026-03-09T14:02". */
 export function toWallTime(atMs: number, timeZone: string): string {
   return new Date(atMs + zoneOffsetMs(timeZone, atMs)).toISOString().slice(0, 16);
 }

@@ -66,9 +66,7 @@ export interface LogWorkerApi {
     onProgress: (share: number) => void,
   ): Promise<LogImported | ImportFailure>;
   cancel(logId: string): void;
-  /** Takes out the samples of a log that no book names. */
-  discard(logId: string): Promise<void>;
-  /** Takes a log out of the book that names it, samples and all. */
+  /** Takes out the samples of a log, and out of the book that names it, if one does. */
   takeOut(logId: string): Promise<void>;
   fullMarks(logIds: string[], rule: MarkRule): Promise<FullMark[]>;
   exportRig(rig: Rig): Promise<RigExported>;

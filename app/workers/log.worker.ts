@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
 import { CoulanDatabase } from '../storage/database';
-import { discardLog, takeOutLog } from '../storage/log-store';
+import { takeOutLog } from '../storage/log-store';
 import { findMarks } from './find-marks';
 import { importIntoBook, lookAtFile } from './import-into-book';
 import type { LogWorkerApi } from './log-worker-api';
@@ -29,7 +29,6 @@ const api: LogWorkerApi = {
   cancel(logId) {
     cancelled.add(logId);
   },
-  discard: (logId) => discardLog(db, logId),
   takeOut: (logId) => takeOutLog(db, logId, Date.now()),
   fullMarks: (logIds, rule) => findMarks(db, logIds, rule),
   exportRig: (rig) => exportArchive(db, rig),

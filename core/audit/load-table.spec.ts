@@ -87,6 +87,24 @@ describe('loadsFromTable', () => {
   });
 });
 
+describe('a cell that a spreadsheet would run', () => {
+  const named = (name: string, group = 'Galley') => ({
+    ...newLoad('a', group),
+    name,
+    power: { by: 'watts' as const, powerW: 5 },
+  });
+  it.each(['=HYPERLINK("x")', '+1+1', '-2', '@SUM(1)', "'quoted", "'=1"])(
+    '%s goes out as a text and comes back',
+    (name) => {
+      const out = tableOfLoads([named(name, name)]);
+      expect(out.split('\n')[1]).not.toMatch(/^"?[=+\-@]|,"?[=+\-@]/);
+      expect(read(out)).toMatchObject({ loads: [{ name, group: name }], remarks: [] });
+    },
+  );
+  it('leaves an apostrophe that is none of ours', () =>
+    expect(read("name,watts\n'tween deck lamp,5").loads[0]!.name).toBe("'tween deck lamp"));
+});
+
 describe('generic loads', () => {
   it('are about sixty, each a load that the schema takes', () => {
     expect(GENERIC_LOADS.length).toBeGreaterThanOrEqual(60);

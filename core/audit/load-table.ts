@@ -96,7 +96,7 @@ function readRow(
   newId: () => string,
   remarks: TableRemark[],
 ): Load | null {
-  const textOf = (column: Column) => cells[places.get(column) ?? -1]?.trim() ?? '';
+  const textOf = (column: Column) => cells[places.get(column) ?? -1]?.trim().replace(QUOTED_FORMULA, '') ?? '';
   const remark = (column: Column, code: TableRemark['code']) => {
     remarks.push({ row, column: (places.get(column) ?? -1) + 1, code, text: textOf(column) || cells.join(' ') });
   };
@@ -155,6 +155,11 @@ function readRow(
 
 const hundredth = (percent: number) => Number((percent / 100).toPrecision(10));
 
+/** What a spreadsheet takes for a formula when a cell begins with it; a name may, and gets a ' in front, as one that begins so. */
+const FORMULA = /^['=+\-@\t\r]/;
+/** That ' again, in a table of our own or one that a spreadsheet wrote. */
+const QUOTED_FORMULA = /^'(?=['=+\-@\t\r])/;
+
 /** The loads as a table that loadsFromTable reads back; what a table cannot hold (recordings, seasons) stays behind. */
 export function tableOfLoads(loads: readonly Load[]): string {
   const head = [
@@ -198,7 +203,7 @@ export function tableOfLoads(loads: readonly Load[]): string {
       load.known,
     ];
   });
-  return `${Papa.unparse([head, ...rows])}\n`;
+  return `${Papa.unparse([head, ...rows], { escapeFormulae: FORMULA })}\n`;
 }
 
 /** Null where the row holds no known names: then it is data. A name and a power must be among them. */

@@ -6,6 +6,9 @@ import type { Inverter } from './inverter';
 import type { Load } from './load';
 import type { Rig } from './rig';
 
+/** What a rig is called until its owner gives it a name. */
+export const NEW_RIG_NAME = 'New rig';
+
 /** An empty rig in the given time zone. */
 export function newRig(id: string, name: string, timeZone: string): Rig {
   return {

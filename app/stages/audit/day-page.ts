@@ -32,7 +32,9 @@ const HEIGHT = 260;
 })
 export class DayPage {
   private readonly store = inject(Store);
-  protected readonly pending = inject(DaySimulation).pending;
+  private readonly simulation = inject(DaySimulation);
+  protected readonly pending = this.simulation.pending;
+  protected readonly problem = this.simulation.problem;
   private readonly derived = this.store.selectSignal(selectDerived);
   protected readonly rig = this.store.selectSignal(rigFeature.selectRig);
   protected readonly audit = computed(() => this.derived()?.audit ?? null);

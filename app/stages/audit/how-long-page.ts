@@ -25,6 +25,7 @@ import { QuantityField } from '../../ui/quantity-field';
 import { TextField } from '../../ui/text-field';
 import { WorkingStore } from '../../ui/working-store';
 import { AuditTabs } from './audit-tabs';
+import { nowMs } from '../../ui/now';
 
 const SCHOOL_WORDS: Record<LossSchool, { name: string; reason: string }> = {
   itemised: {
@@ -251,7 +252,7 @@ export class HowLongPage {
     const drawW = Number(this.draw().atBankW.value.toPrecision(6));
     const trial: RuntimeTrial = {
       id: crypto.randomUUID(),
-      atMs: Date.now(),
+      atMs: nowMs(),
       says,
       drawW,
       method: this.method(),

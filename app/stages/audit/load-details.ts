@@ -17,6 +17,7 @@ import {
   USE_OPTIONS,
 } from './audit-words';
 import { HourStrip } from '../../ui/hour-strip';
+import { nowMs } from '../../ui/now';
 
 const SUPPLIES: readonly Option[] = [
   { id: 'dc', name: 'DC' },
@@ -139,7 +140,7 @@ export class LoadDetails {
         ];
         this.changed.emit({
           known: 'timed',
-          use: { by: 'timed', recording: { from: 'table', atMs: Date.now(), states, spans }, hoursPerDay: 24 },
+          use: { by: 'timed', recording: { from: 'table', atMs: nowMs(), states, spans }, hoursPerDay: 24 },
         });
         break;
       }

@@ -86,6 +86,20 @@ describe('the bank', () => {
     await page.press('Take it out');
     expect(page.rig().bank!.others).toEqual([]);
   });
+  it('takes the month of buying in one form, whatever the browser speaks, and asks for any other', async () => {
+    const page = await openPage(BankPage, usualDay());
+    await page.type('Bought in', '8.2025');
+    expect(page.rig().bank!.boughtIn).toBe('2025-08');
+    await page.type('Bought in', '25');
+    const field = page.element.querySelector<HTMLInputElement>('co-date input')!;
+    expect(page.texts('co-date [role=alert]')).toEqual([]);
+    field.dispatchEvent(new Event('blur'));
+    await page.settle();
+    expect(page.text('co-date [role=alert]')).toBe('Write it as 2025-08.');
+    expect([page.rig().bank!.boughtIn, field.value]).toEqual(['2025-08', '25']);
+    await page.type('Bought in', '');
+    expect(page.rig().bank!.boughtIn).toBeNull();
+  });
   it('only says what it holds while nothing is audited', async () => {
     const page = await openPage(BankPage, { ...usualDay(), loads: [] });
     expect(page.text('h1')).toBe('The bank holds 160 Ah that can be used.');

@@ -14,6 +14,7 @@ import type { Bank, Battery, OtherStrings } from '@core/rig/bank';
 import { LIMITS } from '@core/rig/limits';
 import { newBank, simpleBank } from '@core/rig/new-rig';
 import { FigurePart } from '../../ui/figure';
+import { DateField } from '../../ui/date-field';
 import { MarginContent } from '../../ui/margin-slot';
 import { MethodSwitch } from '../../ui/method-switch';
 import { QuantityField } from '../../ui/quantity-field';
@@ -26,7 +27,17 @@ import { BankTabs } from './bank-tabs';
 /** Stage 2: the bank, what it holds, and whether it carries the audited day. */
 @Component({
   selector: 'co-bank-page',
-  imports: [BankTabs, FigurePart, FormsModule, MarginContent, MethodSwitch, NzSelectModule, QuantityField, TextField],
+  imports: [
+    BankTabs,
+    DateField,
+    FigurePart,
+    FormsModule,
+    MarginContent,
+    MethodSwitch,
+    NzSelectModule,
+    QuantityField,
+    TextField,
+  ],
   templateUrl: './bank-page.html',
   styleUrl: './bank-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -179,10 +190,6 @@ export class BankPage {
   /** Of its chemistry, with the user's own values. */
   private usualShare(battery: Battery): number {
     return chemistryOf(battery, this.facts.edits()).usableFraction;
-  }
-
-  protected month(event: Event): string | null {
-    return (event.target as HTMLInputElement).value || null;
   }
 }
 

@@ -14,11 +14,13 @@ import { monthName, monthSentence, REASON_WORDS, reasonSentence, yearsInHundred,
 import { EmptyCharging } from './empty-charging';
 import { LoggedMonth } from './logged-month';
 import { HalfOfWorld } from './half-of-world';
+import { YearState } from './year-state';
 
 /** The year as a ledger of twelve lines: out and in a day, and whether the month keeps up. */
 @Component({
   selector: 'co-charging-page',
   imports: [
+    YearState,
     ChargingTabs,
     EmptyCharging,
     FigurePart,

@@ -71,6 +71,8 @@ const [LEFT, RIGHT, TOP, BOTTOM] = [34, 772, 8, 226];
       }
     }
   `,
+  // On a phone it is wider than the sheet: it scrolls by keyboard too.
+  host: { tabindex: '0', role: 'group', 'aria-label': 'Lowest charge of each day over the year' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FanChart {

@@ -19,6 +19,7 @@ import { ChargingFacts } from './charging-facts';
 import { ChargingTabs } from './charging-tabs';
 import { monthName, monthSentence, reasonSentence, remedySentence, yearsInHundred } from './charging-words';
 import { EmptyCharging } from './empty-charging';
+import { YearState } from './year-state';
 
 /** Years in each trial: enough to tell one share of a lever from the next. */
 const TRIAL_RUNS = 500;
@@ -26,7 +27,7 @@ const TRIAL_RUNS = 500;
 /** The smallest change of each kind with which the worst month keeps up, by cost. */
 @Component({
   selector: 'co-remedies-page',
-  imports: [ChargingTabs, EmptyCharging, FigurePart, MarginContent, QuantityField],
+  imports: [ChargingTabs, EmptyCharging, FigurePart, MarginContent, QuantityField, YearState],
   templateUrl: './remedies-page.html',
   styleUrl: './remedies-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

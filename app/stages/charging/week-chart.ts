@@ -73,6 +73,8 @@ const [ZERO, REACH] = [196, 52];
       }
     }
   `,
+  // On a phone it is wider than the sheet: it scrolls by keyboard too.
+  host: { tabindex: '0', role: 'group', 'aria-label': 'Charge through the week' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class WeekChart {

@@ -13,6 +13,7 @@ import { ChargingFacts } from './charging-facts';
 import { ChargingTabs } from './charging-tabs';
 import { MONTH_NAMES, monthName } from './charging-words';
 import { EmptyCharging } from './empty-charging';
+import { YearState } from './year-state';
 
 /** A first answer from few years at once; a better one from more, in the background. */
 const QUICK_RUNS = 250;
@@ -23,7 +24,7 @@ type Slider = 'dullDays' | 'heatK' | 'stayPutDays';
 /** The same plan in a cloudy spell, a heat wave, without driving, or with a source failed. */
 @Component({
   selector: 'co-what-if-page',
-  imports: [ChargingTabs, Choice, EmptyCharging, FigurePart, MarginContent],
+  imports: [ChargingTabs, Choice, EmptyCharging, FigurePart, MarginContent, YearState],
   templateUrl: './what-if-page.html',
   styleUrl: './what-if-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -23,13 +23,14 @@ import { MONTH_NAMES, monthName, SELDOM_DAYS } from './charging-words';
 import { EmptyCharging } from './empty-charging';
 import { FanChart } from './fan-chart';
 import { WeekChart } from './week-chart';
+import { YearState } from './year-state';
 
 const DAY_MS = 86_400_000;
 
 /** The simulated years in full: the fan of the charge, every month's figures, one bad week hour by hour. */
 @Component({
   selector: 'co-year-page',
-  imports: [ChargingTabs, EmptyCharging, FanChart, FigurePart, MarginContent, WeekChart],
+  imports: [ChargingTabs, EmptyCharging, FanChart, FigurePart, MarginContent, WeekChart, YearState],
   templateUrl: './year-page.html',
   styleUrl: './year-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,8 +1,10 @@
+import { TestBed } from '@angular/core/testing';
 import { describe, expect, it } from 'vitest';
 import type { Rig } from '@core/rig/rig';
 import { newArray, newSource } from '@core/rig/new-rig';
-import { type OpenPage, openPage } from '../../testing/open-page';
+import { type OpenPage, openPage, yearsOnTheSpot } from '../../testing/open-page';
 import { sampleRig } from '../../testing/sample-rig';
+import { YearPool } from '../../workers/year-pool';
 import { ChargingPage } from './charging-page';
 import { OneChargePage } from './one-charge-page';
 import { RemediesPage } from './remedies-page';
@@ -47,6 +49,27 @@ describe('the year, month by month', () => {
     expect(page.rig().charging.loadCutFraction).toBe(0.9);
     await page.until(() => page.margin.textContent!.includes('by your last edit'));
     expect(page.margin.querySelector('s')).not.toBeNull();
+  });
+  it('says why it could not be played, keeps the figures greyed, and tries again', async () => {
+    let fails = false;
+    TestBed.overrideProvider(YearPool, {
+      useValue: {
+        ...yearsOnTheSpot,
+        simulate: (...asked: Parameters<typeof yearsOnTheSpot.simulate>) =>
+          fails ? Promise.reject(new Error('no worker')) : yearsOnTheSpot.simulate(...asked),
+      },
+    });
+    const page = await openPage(ChargingPage, withSources([roof(60)]));
+    await page.until(played(page));
+    fails = true;
+    await page.type('Agreed saving, off all loads', '90');
+    await page.until(() => page.texts('[role=alert]').length > 0);
+    expect(page.text('[role=alert]')).toBe('no worker The greyed figures are those of the plan before. Try again');
+    expect(page.texts('table.pending')).toHaveLength(1);
+    fails = false;
+    await page.press('Try again');
+    await page.until(() => page.texts('table.pending').length === 0);
+    expect(page.texts('[role=alert]')).toEqual([]);
   });
   it('waits for what it follows from', async () => {
     const page = await openPage(ChargingPage, withSources([]));

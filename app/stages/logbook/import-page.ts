@@ -19,6 +19,7 @@ import { LogbookTabs } from './logbook-tabs';
 import { MappingForm } from './mapping-form';
 import { PreviewTable } from './preview-table';
 import { RemarksTable } from './remarks-table';
+import { nowMs } from '../../ui/now';
 
 type Step =
   | { at: 'drop'; refusal: string | null }
@@ -121,7 +122,7 @@ export class ImportPage {
         rigId: rig.id,
         logId,
         place: { timeZone, latitudeDeg, longitudeDeg },
-        nowMs: Date.now(),
+        nowMs: nowMs(),
       },
       rig.name,
     );

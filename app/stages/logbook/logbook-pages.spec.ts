@@ -1,9 +1,11 @@
 import { TestBed } from '@angular/core/testing';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import type { Rig } from '@core/rig/rig';
 import { type OpenPage, openPage } from '../../testing/open-page';
 import { sampleRig } from '../../testing/sample-rig';
+import { Book } from '../../rig/book';
 import { Storage } from '../../storage/storage';
+import { LogWorkerClient } from '../../workers/log-worker-client';
 import { ImportPage } from './import-page';
 import { LedgerPage } from './ledger-page';
 import { LogsPage } from './logs-page';
@@ -64,6 +66,7 @@ describe('a meter’s file', () => {
     await page.press('Read it into the book');
     await page.until(() => page.text('h1').includes('are in the book'));
     expect(page.text('h1')).toBe('385 rows of meter.csv are in the book.');
+    await page.until(() => page.rig().logbook.logs.length > 0);
     expect(page.rig().logbook.logs).toMatchObject([
       { rowsRead: 385, rowsKept: 385, rowsSetAside: 0, medianStepMs: 15 * MIN },
     ]);
@@ -178,6 +181,28 @@ describe('the ledger', () => {
   it('holds its tongue before three whole days', async () => {
     const { text } = await ledger(meterFile(2, 12));
     expect(text('h1')).toBe('No verdict yet.');
+  });
+  it('gives no verdict where the full marks cannot be read, says so, and reads again', async () => {
+    let fails = true;
+    await imported(meterFile(7, 14));
+    const worker = TestBed.inject(LogWorkerClient);
+    const call = worker.call.bind(worker);
+    vi.spyOn(worker, 'call').mockImplementation(((ask: Parameters<typeof call>[0]) =>
+      fails ? Promise.reject(new Error('The reader could not be loaded.')) : call(ask)) as typeof worker.call);
+    const fixture = TestBed.createComponent(LedgerPage);
+    const element = fixture.nativeElement as HTMLElement;
+    document.body.append(element);
+    const heading = () => (element.querySelector('h1')?.textContent ?? '').trim();
+    const until = async (holds: () => boolean) => {
+      for (let round = 0; round < 200 && !holds(); round++) await new Promise((done) => setTimeout(done, 25));
+      expect(holds()).toBe(true);
+    };
+    TestBed.inject(Book).readAgain();
+    await until(() => heading() === 'The book cannot be read.');
+    expect(element.textContent).toContain('The reader could not be loaded.');
+    fails = false;
+    element.querySelector<HTMLButtonElement>('.teach button')!.click();
+    await until(() => heading().startsWith('Charging'));
   });
   it('teaches while it is empty', async () => {
     const page = await openPage(LedgerPage, sampleRig());

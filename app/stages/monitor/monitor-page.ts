@@ -18,6 +18,7 @@ import { MethodSwitch } from '../../ui/method-switch';
 import { QuantityField } from '../../ui/quantity-field';
 import { WorkingStore } from '../../ui/working-store';
 import { METER_DECIMALS, PROBLEM_WORDS, SETTING_WORDS, settingLimit } from './setting-words';
+import { nowMs } from '../../ui/now';
 
 /** Stage 6: what to type into the shunt monitor, why, and what was really typed. */
 @Component({
@@ -113,7 +114,7 @@ export class MonitorPage {
   }
 
   protected enter(id: SettingId, value: number | null): void {
-    this.store.dispatch(RigEdits.settingEntered({ id, value, atMs: Date.now() }));
+    this.store.dispatch(RigEdits.settingEntered({ id, value, atMs: nowMs() }));
   }
 
   /** As derived, rounded to what is shown: nobody types 28.0999 V into a meter. */

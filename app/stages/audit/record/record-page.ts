@@ -26,6 +26,7 @@ import { SpanBar } from './span-bar';
 import { SpanTable } from './span-table';
 import { WorkingStore } from '../../../ui/working-store';
 import { StopwatchLog } from './stopwatch-log';
+import { nowMs } from '../../../ui/now';
 
 type Way = Recording['from'];
 
@@ -62,7 +63,7 @@ export class RecordPage {
   /** Spans of the table and the sound; the stopwatch keeps its own. */
   protected readonly spans = linkedSignal<Recording['spans']>(() => this.stored()?.spans ?? []);
   protected readonly watch = computed(() => new StopwatchLog(this.loadId()));
-  protected readonly nowMs = signal(Date.now());
+  protected readonly nowMs = signal(nowMs());
   protected readonly running = computed(
     () => this.watch().now().presses.length > 0 && this.watch().now().endedMs === null,
   );
@@ -97,19 +98,19 @@ export class RecordPage {
   constructor() {
     inject(WorkingStore).suggest(computed(() => this.summary()?.meanW ?? null));
     const timer = setInterval(() => {
-      if (this.running()) this.nowMs.set(Date.now());
+      if (this.running()) this.nowMs.set(nowMs());
     }, 1000);
     inject(DestroyRef).onDestroy(() => clearInterval(timer));
   }
 
   protected press(state: number): void {
-    this.nowMs.set(Date.now());
-    this.watch().press(state, Date.now());
+    this.nowMs.set(nowMs());
+    this.watch().press(state, nowMs());
   }
 
   protected stop(): void {
-    this.watch().end(Date.now());
-    this.nowMs.set(Date.now());
+    this.watch().end(nowMs());
+    this.nowMs.set(nowMs());
   }
 
   /** The last state cannot go while a stretch is spent in it. */
