@@ -1,0 +1,21 @@
+import { expect, test } from '@playwright/test';
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
+import { openDemo } from './helpers';
+import { VIEWS } from './views';
+
+test('every picture has its subject in it, is there, and is linked from the README', async ({ page }) => {
+  test.setTimeout(240_000);
+  const readme = readFileSync('README.md', 'utf8');
+  expect(readdirSync('docs/screenshots').sort()).toEqual(VIEWS.map(({ name }) => `${name}.png`).sort());
+  await openDemo(page);
+  for (const { name, path, size, then, subject } of VIEWS) {
+    await test.step(name, async () => {
+      expect(existsSync(`docs/screenshots/${name}.png`)).toBe(true);
+      expect(readme).toContain(`docs/screenshots/${name}.png`);
+      await page.setViewportSize(size);
+      await page.goto(path);
+      await then?.(page);
+      await expect(subject(page)).toBeInViewport({ timeout: 90_000 });
+    });
+  }
+});

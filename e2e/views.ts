@@ -1,0 +1,95 @@
+import type { Locator, Page } from '@playwright/test';
+import { SALTMARSH, WAGTAIL } from './helpers';
+
+/** A picture of docs/screenshots: where it is taken from the demo rigs, and what it is there to show. */
+export interface View {
+  name: string;
+  path: string;
+  theme: 'light' | 'dark' | 'night';
+  size: { width: number; height: number };
+  /** What is done on the page before. */
+  then?: (page: Page) => Promise<void>;
+  /** The picture is taken once this stands in it. */
+  subject: (page: Page) => Locator;
+}
+
+const DESK = { width: 1280, height: 800 };
+const PHONE = { width: 390, height: 844 };
+const light = { theme: 'light', size: DESK } as const;
+const table = (name: string) => (page: Page) => page.getByRole('table', { name });
+const region = (name: string) => (page: Page) => page.getByRole('region', { name });
+
+export const VIEWS: readonly View[] = [
+  { name: 'start', path: '/', ...light, subject: (page) => page.getByRole('link', { name: 'Saltmarsh Survey' }) },
+  { name: 'audit', path: `${WAGTAIL}/audit`, ...light, subject: table('Loads of the audit') },
+  { name: 'audit-details', path: `${WAGTAIL}/audit?load=chiller`, ...light, subject: region('Details of') },
+  { name: 'audit-day', path: `${WAGTAIL}/audit/day`, ...light, subject: (page) => page.locator('svg.chart') },
+  { name: 'audit-inverters', path: `${WAGTAIL}/audit/inverters`, ...light, subject: region('Bench test') },
+  {
+    name: 'audit-record-phone',
+    path: `${WAGTAIL}/audit/record/chiller`,
+    theme: 'light',
+    size: PHONE,
+    subject: (page) => page.getByRole('group', { name: 'States' }),
+  },
+  { name: 'bank', path: `${WAGTAIL}/bank`, ...light, subject: table('What the bank has against what the day needs') },
+  {
+    name: 'bank-configurations',
+    path: `${WAGTAIL}/bank/configurations`,
+    ...light,
+    subject: table('Arrangements that meet the need'),
+  },
+  { name: 'bank-sag', path: `${WAGTAIL}/bank/sag`, ...light, subject: table('Voltage at the inverter, V') },
+  { name: 'charging', path: `${WAGTAIL}/charging`, ...light, subject: table('The year, month by month, a day on average') },
+  {
+    name: 'charging-sources',
+    path: `${WAGTAIL}/charging/sources`,
+    ...light,
+    subject: table('A usual day of each source, Ah'),
+  },
+  {
+    name: 'charging-year',
+    path: `${WAGTAIL}/charging/year`,
+    theme: 'dark',
+    size: DESK,
+    subject: (page) => page.locator('co-week-chart'),
+  },
+  {
+    name: 'charging-remedies',
+    path: `${WAGTAIL}/charging/remedies`,
+    ...light,
+    then: (page) => page.getByRole('button', { name: 'Find the smallest remedies' }).click(),
+    subject: table('Remedies by cost'),
+  },
+  { name: 'monitor', path: `${WAGTAIL}/monitor`, ...light, subject: table('Settings of the shunt monitor') },
+  { name: 'ledger', path: `${WAGTAIL}/logbook?day=2026-03-12`, ...light, subject: table('Day ledger') },
+  {
+    name: 'ledger-behind-dark',
+    path: `${SALTMARSH}/logbook?day=all`,
+    theme: 'dark',
+    size: DESK,
+    subject: (page) => page.getByRole('heading', { name: 'Charging falls behind' }),
+  },
+  {
+    name: 'ledger-phone-night',
+    path: `${WAGTAIL}/logbook`,
+    theme: 'night',
+    size: PHONE,
+    subject: table('Day ledger'),
+  },
+  {
+    name: 'quick-reading-phone',
+    path: `${WAGTAIL}/audit`,
+    theme: 'light',
+    size: PHONE,
+    then: (page) => page.locator('.thumb .strong').click(),
+    subject: (page) => page.getByRole('dialog').getByLabel('Voltage'),
+  },
+  {
+    name: 'import',
+    path: `${SALTMARSH}/logbook/import`,
+    ...light,
+    then: (page) => page.locator('input[type=file]').setInputFiles('demo/files/saltmarsh-october.csv'),
+    subject: region('The first rows'),
+  },
+];
