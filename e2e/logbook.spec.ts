@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { dropFile, headline, openDemo, openNewRig, SALTMARSH, WAGTAIL } from './helpers';
+import { dropFile, headline, openDemo, openNewRig, SALTMARSH, visit, WAGTAIL } from './helpers';
 
 async function importPage(page: Parameters<typeof dropFile>[0]): Promise<void> {
   await openNewRig(page, 'Logbook');
@@ -167,4 +167,27 @@ test('a running import can be cancelled and leaves the book as it was', async ({
   await expect(headline(page)).toContainText('Is long.csv read rightly?');
   await page.getByRole('link', { name: 'Ledger' }).click();
   await expect(headline(page)).toContainText('empty');
+});
+
+test('an import lands in its own rig while another is opened, and says so', async ({ page }) => {
+  await openDemo(page);
+  await visit(page, `${SALTMARSH}/logbook/import`);
+  const lines = ['time,voltage,current'];
+  // Long enough to be under way while pages change: two months at five seconds a row.
+  for (let k = 0; k < 1_000_000; k++)
+    lines.push(`${1_760_000_000 + 5 * k},12.61,${k % 17280 < 9000 ? '-2.25' : '2.5'}`);
+  await dropFile(page, 'barge.csv', `${lines.join('\n')}\n`);
+  await read(page);
+  await visit(page, `${WAGTAIL}/bank`);
+  const strip = page.locator('co-import-strip');
+  await expect(strip).toContainText('barge.csv');
+  await expect(strip).toContainText('Saltmarsh Survey');
+  await expect(strip.getByRole('link', { name: 'Open the book' })).toBeVisible({ timeout: 60_000 });
+  await visit(page, `${WAGTAIL}/logbook/logs`);
+  await expect(page.getByRole('main')).not.toContainText('barge.csv');
+  await strip.getByRole('link', { name: 'Open the book' }).click();
+  await expect(page.locator('.top .rig')).toHaveText('Saltmarsh Survey');
+  await visit(page, `${SALTMARSH}/logbook/logs`);
+  await expect(page.getByRole('main')).toContainText('barge.csv');
+  await expect(strip.locator('.job')).toHaveCount(0);
 });

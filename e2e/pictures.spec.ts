@@ -5,6 +5,8 @@ import { VIEWS } from './views';
 
 test('every picture has its subject in it, is there, and is linked from the README', async ({ page }) => {
   test.setTimeout(240_000);
+  // As the pictures are taken; what fades in must still end visible.
+  await page.emulateMedia({ reducedMotion: 'reduce' });
   const readme = readFileSync('README.md', 'utf8');
   expect(readdirSync('docs/screenshots').sort()).toEqual(VIEWS.map(({ name }) => `${name}.png`).sort());
   await openDemo(page);
@@ -16,6 +18,15 @@ test('every picture has its subject in it, is there, and is linked from the READ
       await page.goto(path);
       await then?.(page);
       await expect(subject(page)).toBeInViewport({ timeout: 90_000 });
+      await expect.poll(() => subject(page).evaluate(leastOpacity)).toBe(1);
     });
   }
 });
+
+/** The least opacity of an element and all around it: Playwright takes what is see-through for visible. */
+function leastOpacity(element: Element): number {
+  let least = 1;
+  for (let one: Element | null = element; one; one = one.parentElement)
+    least = Math.min(least, Number(getComputedStyle(one).opacity));
+  return least;
+}

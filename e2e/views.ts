@@ -30,7 +30,7 @@ export const VIEWS: readonly View[] = [
     path: `${WAGTAIL}/audit/record/chiller`,
     theme: 'light',
     size: PHONE,
-    subject: (page) => page.getByRole('group', { name: 'States' }),
+    subject: table('States'),
   },
   { name: 'bank', path: `${WAGTAIL}/bank`, ...light, subject: table('What the bank has against what the day needs') },
   {
@@ -40,7 +40,12 @@ export const VIEWS: readonly View[] = [
     subject: table('Arrangements that meet the need'),
   },
   { name: 'bank-sag', path: `${WAGTAIL}/bank/sag`, ...light, subject: table('Voltage at the inverter, V') },
-  { name: 'charging', path: `${WAGTAIL}/charging`, ...light, subject: table('The year, month by month, a day on average') },
+  {
+    name: 'charging',
+    path: `${WAGTAIL}/charging`,
+    ...light,
+    subject: table('The year, month by month, a day on average'),
+  },
   {
     name: 'charging-sources',
     path: `${WAGTAIL}/charging/sources`,
