@@ -47,6 +47,7 @@ const SYSTEMS: readonly Option[] = [
       grid-column: 1 / -1;
     }
     .zone {
+      display: block;
       font: 550 12px/16px var(--text);
       color: var(--ink2);
     }
