@@ -40,8 +40,14 @@ interface Sample {
   currentA: number;
 }
 
-async function rigWithLog(db: CoulanDatabase, samples: readonly Sample[]): Promise<Rig> {
-  let at = START;
+/** @param widest  as far as a mapping lets figures go, instead of what a usual meter shows */
+async function rigWithLog(
+  db: CoulanDatabase,
+  samples: readonly Sample[],
+  startMs = START,
+  widest = false,
+): Promise<Rig> {
+  let at = startMs;
   const rows = samples.map(
     ({ step, voltageV, currentA }) => `${new Date((at += step * 1000)).toISOString()},${voltageV},${currentA}`,
   );
@@ -71,8 +77,8 @@ async function rigWithLog(db: CoulanDatabase, samples: readonly Sample[]): Promi
         current: { by: 'signed', column: 2, chargingIs: 'positive' },
         currentUnit: 'A',
         timeZone: 'UTC',
-        voltageMaxV: 100,
-        currentMaxA: 1000,
+        voltageMaxV: widest ? 10_000 : 100,
+        currentMaxA: widest ? 100_000 : 1000,
       },
     },
     () => onePiece(strToU8(text)),
@@ -109,6 +115,33 @@ describe('the rig as a file', () => {
           const archive = await bytesOf((await exportArchive(here, rig)).blob);
           const result = await importArchive(there, fileOf(archive), 9, ids());
           expect(result).toEqual({ rig });
+          expect(await everything(there)).toEqual(await everything(here));
+        } finally {
+          await here.delete();
+          await there.delete();
+        }
+      }),
+      { numRuns: 12 },
+    );
+  });
+
+  it('comes back though its figures lie at the ends of what can be stored, and its clock too', async () => {
+    const wide = fc.record({
+      step: fc.integer({ min: 1, max: 9000 }),
+      voltageV: fc.oneof(fc.constantFrom(0, 10_000, 999.9), fc.double({ min: 0, max: 10_000, noNaN: true })),
+      currentA: fc.oneof(
+        fc.constantFrom(0, -100_000, 100_000),
+        fc.double({ min: -100_000, max: 100_000, noNaN: true }),
+      ),
+    });
+    const starts = fc.constantFrom(Date.UTC(1990, 0, 2), START, Date.UTC(2099, 11, 30));
+    await fc.assert(
+      fc.asyncProperty(fc.array(wide, { minLength: 1, maxLength: 10 }), starts, async (samples, startMs) => {
+        const [here, there] = [open(), open()];
+        try {
+          const rig = await rigWithLog(here, samples, startMs, true);
+          const archive = await bytesOf((await exportArchive(here, rig)).blob);
+          expect(await importArchive(there, fileOf(archive), 9, ids())).toEqual({ rig });
           expect(await everything(there)).toEqual(await everything(here));
         } finally {
           await here.delete();
