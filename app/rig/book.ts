@@ -7,6 +7,7 @@ import { judgeKeepUp } from '@core/logbook/keep-up';
 import { buildLedger, type LedgerRow } from '@core/logbook/ledger';
 import { ledgerWindow } from '@core/logbook/window';
 import { LEAST_GAP_MS } from '@core/series/day-integrator';
+import { errorText } from '@core/text/error-text';
 import type { DaySumsRow } from '../storage/database';
 import { Storage } from '../storage/storage';
 import type { MarkRule } from '../workers/find-marks';
@@ -31,7 +32,9 @@ export class Book {
     () => this.logIds().length > 0 && this.problem() === null && (this.days() === null || this.marks() === null),
   );
   /** Why the book cannot be read; then it says nothing of the logs. */
-  readonly problem = signal<string | null>(null);
+  readonly problem = computed(() => this.daysProblem() ?? this.marksProblem());
+  private readonly daysProblem = signal<string | null>(null);
+  private readonly marksProblem = signal<string | null>(null);
   private readonly attempt = signal(0);
 
   private readonly logIds = computed(() => this.rig()?.logbook.logs.map((log) => log.id) ?? [], { equal: sameList });
@@ -99,7 +102,8 @@ export class Book {
 
   /** Reads the logs again, after a failure. */
   readAgain(): void {
-    this.problem.set(null);
+    this.daysProblem.set(null);
+    this.marksProblem.set(null);
     this.attempt.update((count) => count + 1);
   }
 
@@ -108,10 +112,11 @@ export class Book {
       const ids = this.logIds();
       this.attempt();
       this.days.set(null);
+      this.daysProblem.set(null);
       if (ids.length === 0) return;
       const query = liveQuery(() => this.storage.db.logDays.where('logId').anyOf(ids).toArray()).subscribe({
         next: (rows) => this.days.set(rows),
-        error: (error: unknown) => this.problem.set(error instanceof Error ? error.message : String(error)),
+        error: (error: unknown) => this.daysProblem.set(errorText(error)),
       });
       onCleanup(() => query.unsubscribe());
     });
@@ -131,13 +136,13 @@ export class Book {
           (marks) => {
             if (!current) return;
             this.marks.set(marks);
-            this.problem.set(null);
+            this.marksProblem.set(null);
           },
           (error: unknown) => {
             if (!current) return;
             // No marks are not the same as none: without them there is no verdict.
             this.marks.set(null);
-            this.problem.set(error instanceof Error ? error.message : String(error));
+            this.marksProblem.set(errorText(error));
           },
         );
     });

@@ -2,6 +2,7 @@ import { computed, effect, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { DAY_SEED } from '@core/audit/simulate-day';
 import { daysOfLoads } from '@core/audit/sizing-day';
+import { errorText } from '@core/text/error-text';
 import { ComputeWorkerClient } from '../workers/compute-worker-client';
 import { RigEvents } from './rig-actions';
 import { selectDerived } from './rig-selectors';
@@ -47,7 +48,7 @@ export class DaySimulation {
       if (loads === null) break;
       const quantiles = await this.worker
         .call((api) => api.simulateDays(loads, DRAWS, DAY_SEED))
-        .catch((error: unknown) => (error instanceof Error ? error : new Error(String(error))));
+        .catch((error: unknown) => new Error(errorText(error), { cause: error }));
       if (quantiles instanceof Error) {
         this.problem.set(quantiles.message);
         break;

@@ -166,6 +166,20 @@ describe('an import that is cancelled', () => {
     expect(imports.jobs()).toEqual([]);
     await until(() => stopped() === 1 && asked.includes('log-1'));
   });
+  it('says when what it had stored could not be taken out again', async () => {
+    const { client } = silent();
+    const broken = { ...client, call: () => Promise.reject(new Error('disk full')) };
+    const { imports } = begin([{ provide: LogWorkerClient, useValue: broken }]);
+    const work = imports.start(await orderOf(logFile('a.csv', 600_000, 24), 'sample', 'log-1'), 'Sample van');
+    await until(() => imports.jobs()[0]?.state === 'reading');
+    imports.cancel('log-1');
+    expect(await work).toMatchObject({ failed: 'cancelled' });
+    await until(() => imports.jobs()[0]?.state === 'failed');
+    expect(imports.jobs()[0]).toMatchObject({
+      fileName: 'a.csv',
+      says: expect.stringContaining('disk full') as string,
+    });
+  });
   it('while it waits for another never begins', async () => {
     const { client } = silent();
     let begun = 0;

@@ -1,3 +1,4 @@
+import { errorText } from '@core/text/error-text';
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { ImportFailure, LogImport, LogImported } from '../workers/log-worker-api';
 import { LogWorkerClient } from '../workers/log-worker-client';
@@ -39,19 +40,8 @@ export class Imports {
 
   /** Imports a file into the book of a rig. Cancelling is answered at once, whatever the reader does. */
   async start(order: LogImport, rigName: string): Promise<LogImported | ImportFailure> {
-    const { logId, rigId, file } = order;
-    const job: ImportJob = {
-      logId,
-      rigId,
-      rigName,
-      fileName: file.name,
-      state: 'waiting',
-      share: 0,
-      silentS: 0,
-      rowsKept: 0,
-      says: '',
-    };
-    this.all.update((jobs) => [...jobs, job]);
+    const { logId, rigId } = order;
+    this.all.update((jobs) => [...jobs, newJob(order, rigName)]);
     const end: End = { came: null };
     const stop = new Promise<ImportFailure>((resolve) => {
       this.stops.set(logId, () => {
@@ -60,7 +50,9 @@ export class Imports {
         resolve(CANCELLED);
       });
     });
-    const work = inTurn(rigId, () => (end.came === null ? this.read(order, stop, end) : Promise.resolve(CANCELLED)));
+    const work = inTurn(rigId, () =>
+      end.came === null ? this.read(order, rigName, stop, end) : Promise.resolve(CANCELLED),
+    );
     const result = await Promise.race([work, stop]);
     this.stops.delete(logId);
     if (!('failed' in result)) this.change(logId, { state: 'done', share: 1, rowsKept: result.record.rowsKept });
@@ -79,7 +71,12 @@ export class Imports {
   }
 
   /** @returns when the reader has ended, with nothing left behind if it was stopped */
-  private async read(order: LogImport, stop: Promise<unknown>, end: End): Promise<LogImported | ImportFailure> {
+  private async read(
+    order: LogImport,
+    rigName: string,
+    stop: Promise<unknown>,
+    end: End,
+  ): Promise<LogImported | ImportFailure> {
     const { logId } = order;
     let heardMs = Date.now();
     this.change(logId, { state: 'reading' });
@@ -93,33 +90,55 @@ export class Imports {
     };
     const work = this.worker.importLog(order, onProgress).catch((error: unknown): ImportFailure => ({
       failed: 'unreadable',
-      says: error instanceof Error ? error.message : String(error),
+      says: errorText(error),
       listed: [],
     }));
     await Promise.race([work, stop]);
     clearInterval(watch);
-    if (end.came === 'stop') return this.takeBack(logId, work);
+    if (end.came === 'stop') return this.takeBack(order, rigName, work);
     end.came = 'rows';
     return work;
   }
 
-  private async takeBack(logId: string, work: Promise<LogImported | ImportFailure>): Promise<ImportFailure> {
+  private async takeBack(
+    order: LogImport,
+    rigName: string,
+    work: Promise<LogImported | ImportFailure>,
+  ): Promise<ImportFailure> {
+    const { logId } = order;
     void this.worker.once((api) => api.cancel(logId)).catch(() => undefined);
     const late = await Promise.race([work, pause(STOP_MS).then(() => null)]);
-    if (late === null) {
-      this.worker.stop('it was cancelled');
-      await this.worker.call((api) => api.takeOut(logId)).catch(() => undefined);
-    } else if (!('failed' in late)) {
-      // The last row was in the book before the word to stop arrived.
-      await this.worker.call((api) => api.takeOut(logId)).catch(() => undefined);
-    }
+    if (late === null) this.worker.stop('it was cancelled');
+    // Ended at whatever it was doing, or the last row was in the book before the word to stop arrived.
+    if (late === null || !('failed' in late))
+      await this.worker
+        .call((api) => api.takeOut(logId))
+        .catch((error: unknown) => this.notTakenOut(order, rigName, errorText(error)));
     return CANCELLED;
+  }
+
+  /** A cancelled import whose rows may be in the book after all must not look like one that left nothing. */
+  private notTakenOut(order: LogImport, rigName: string, why: string): void {
+    const says = `it was cancelled, but what it had stored could not be taken out again (${why}); if it stands under Logs, remove it there`;
+    this.all.update((jobs) => [...jobs, { ...newJob(order, rigName), state: 'failed', says }]);
   }
 
   private change(logId: string, changes: Partial<ImportJob>): void {
     this.all.update((jobs) => jobs.map((job) => (job.logId === logId ? { ...job, ...changes } : job)));
   }
 }
+
+const newJob = ({ logId, rigId, file }: LogImport, rigName: string): ImportJob => ({
+  logId,
+  rigId,
+  rigName,
+  fileName: file.name,
+  state: 'waiting',
+  share: 0,
+  silentS: 0,
+  rowsKept: 0,
+  says: '',
+});
 
 const pause = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
 

@@ -33,7 +33,7 @@ export const RigEdits = createActionGroup({
     /** A remedy goes into the plan: bank and sources in one step. */
     'Remedy added': props<{ bank: Bank | null; charging: ChargingPlan }>(),
     'Monitor changed': props<{ changes: Partial<MonitorPlan> }>(),
-    'Setting entered': props<{ id: SettingId; value: number | null; atMs: number }>(),
+    'Setting entered': props<{ id: SettingId; value: number | null; atMs: number; field?: string }>(),
     'Details changed': props<{ changes: Partial<Pick<Rig, 'name' | 'purpose' | 'place'>> }>(),
     'Reading added': props<{ reading: Reading }>(),
     'Reading removed': props<{ id: string }>(),

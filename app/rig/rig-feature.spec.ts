@@ -47,7 +47,7 @@ describe('rig state', () => {
     expect(after(moved, RigEvents.undo()).rig!.loads.find(({ id }) => id === 'a')!.group).toBe('Deck');
   });
   it('takes typing of a setting as one step', () => {
-    const enter = (value: number) => RigEdits.settingEntered({ id: 'capacity', value, atMs: 5 });
+    const enter = (value: number) => RigEdits.settingEntered({ id: 'capacity', value, atMs: 5, field: 'value' });
     expect(after(opened, enter(1), enter(16), enter(160)).past).toHaveLength(1);
   });
   it('moves a load before another, into a group, and to the end', () => {

@@ -2,7 +2,7 @@ import { type Action, createFeature, createReducer, createSelector, on } from '@
 import type { DayQuantiles } from '@core/audit/simulate-day';
 import type { Rig } from '@core/rig/rig';
 import { applyEdit } from './apply-edit';
-import { RigEdits, RigEvents } from './rig-actions';
+import { RigEvents } from './rig-actions';
 
 export interface RigState {
   rig: Rig | null;
@@ -77,32 +77,15 @@ const events = createReducer(
     saving: { ...state.saving, state: 'failed', says },
   })),
   on(RigEvents.followedOtherTab, (state, { rig, revision }): RigState =>
-    state.rig
-      ? {
-          ...state,
-          rig,
-          revision,
-          past: [...state.past, state.rig].slice(-UNDO_STEPS),
-          future: [],
-          openEdit: null,
-          lastEdit: { before: state.rig, quantiles: state.quantiles },
-        }
-      : state,
+    state.rig ? written(state, state.rig, rig, revision) : state,
   ),
   on(RigEvents.logsArrived, (state, { logs, revision }): RigState => {
     if (!state.rig) return state;
     const { logbook } = state.rig;
     const known = new Set(logbook.logs.map(({ id }) => id));
     const added = logs.filter(({ id }) => !known.has(id));
-    return {
-      ...state,
-      rig: { ...state.rig, logbook: { ...logbook, logs: [...logbook.logs, ...added] } },
-      revision,
-      past: [...state.past, state.rig].slice(-UNDO_STEPS),
-      future: [],
-      openEdit: null,
-      lastEdit: { before: state.rig, quantiles: state.quantiles },
-    };
+    const rig = { ...state.rig, logbook: { ...logbook, logs: [...logbook.logs, ...added] } };
+    return written(state, state.rig, rig, revision);
   }),
   on(RigEvents.conflictFound, (state, { rig, revision }): RigState => ({ ...state, conflict: { rig, revision } })),
 );
@@ -123,6 +106,17 @@ export function rigReducer(state: RigState = initial, action: Action): RigState 
   });
 }
 
+/** The plan as it was written elsewhere; what stood before can be had back by undo. */
+const written = (state: RigState, before: Rig, rig: Rig, revision: number): RigState => ({
+  ...state,
+  rig,
+  revision,
+  past: [...state.past, before].slice(-UNDO_STEPS),
+  future: [],
+  openEdit: null,
+  lastEdit: { before, quantiles: state.quantiles },
+});
+
 const changed = (state: RigState): RigState => ({
   ...state,
   edits: state.edits + 1,
@@ -134,9 +128,7 @@ const changed = (state: RigState): RigState => ({
  * moving or taking a whole bank, is a step of its own.
  */
 function editName(action: Action & { id?: string; field?: string; changes?: object }): string | null {
-  if (/added|removed|moved/i.test(action.type)) return null;
-  const typedInto = action.type === RigEdits.settingEntered.type ? 'value' : undefined;
-  const field = action.field ?? (action.changes ? Object.keys(action.changes).join(',') : typedInto);
+  const field = action.field ?? (action.changes && Object.keys(action.changes).join(','));
   return field === undefined ? null : [action.type, action.id, field].join(' ');
 }
 

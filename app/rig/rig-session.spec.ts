@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { Store } from '@ngrx/store';
-import { beforeEach, describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Rig } from '@core/rig/rig';
 import { RIG_VERSION } from '@core/rig/version';
 import { saveRig } from '../storage/rig-rows';
@@ -9,7 +9,7 @@ import { provideCoulan } from '../testing/open-page';
 import { sampleRig } from '../testing/sample-rig';
 import { RigEdits, RigEvents } from './rig-actions';
 import { rigFeature } from './rig-feature';
-import { RigSession } from './rig-session';
+import { laidAside, RigSession } from './rig-session';
 
 const SPARE = 'coulan-unsaved-sample';
 
@@ -194,6 +194,29 @@ describe('the open rig', () => {
     await session.open('sample');
     expect(state().rig!.name).toBe('Older');
     expect(Object.keys(state().rig!.charging)).toEqual(Object.keys(charging));
+  });
+  it('tells a database that does not answer from one without the rig', async () => {
+    const { session, db } = begin();
+    vi.spyOn(db.rigs, 'get').mockRejectedValue(new Error('shut'));
+    expect(await session.open('sample')).toBe('unreadable');
+  });
+  it('lists every spare that waits, one that is damaged too', () => {
+    localStorage.setItem('coulan-unsaved-a', '{"rig":{"name":"Heron"}}');
+    localStorage.setItem('coulan-unsaved-b', '{"rig":{"na');
+    localStorage.setItem('coulan-unsaved-c', '{"rig":{"name":"Stored"}}');
+    const listed = laidAside([{ id: 'c' }]).sort((one, other) => one.id.localeCompare(other.id));
+    expect(listed).toEqual([
+      { id: 'a', name: 'Heron' },
+      { id: 'b', name: 'b' },
+    ]);
+  });
+  it('asks where another tab stored a rig of that id while it was being made', async () => {
+    const { session, db, state } = begin();
+    await saveRig(db, { ...sampleRig(), name: 'Theirs' }, 0, 1);
+    await session.create(sampleRig());
+    await until(() => state().conflict !== null);
+    expect(state().conflict!.rig.name).toBe('Theirs');
+    expect((await db.rigs.get('sample'))!.name).toBe('Theirs');
   });
   it('does not stumble over a spare that is no rig', async () => {
     const { session, db, state } = begin();

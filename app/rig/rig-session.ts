@@ -5,6 +5,7 @@ import { firstValueFrom } from 'rxjs';
 import type { LogRecord } from '@core/rig/logbook';
 import type { Rig } from '@core/rig/rig';
 import { RIG_VERSION } from '@core/rig/version';
+import { errorText } from '@core/text/error-text';
 import type { RigRow, StoredRigRow } from '../storage/database';
 import { deleteRig, RigConflict, saveRig } from '../storage/rig-rows';
 import type { UnreadableRow } from '../storage/read-row';
@@ -78,9 +79,10 @@ export class RigSession {
   async open(id: string): Promise<'open' | 'missing' | 'unreadable'> {
     const current = await firstValueFrom(this.store.select(rigFeature.selectOpenRig));
     if (current?.rig.id === id) return 'open';
-    const stored = await this.storage.db.rigs.get(id).catch(() => undefined);
+    // A database that does not answer is not one without this rig.
+    const stored = await this.storage.db.rigs.get(id).catch(() => null);
     const spare = await readSpare(id);
-    if (!stored) return spare ? this.takeUpAlone(spare) : 'missing';
+    if (!stored) return spare ? this.takeUpAlone(spare) : stored === null ? 'unreadable' : 'missing';
     const read = (await door()).readRow(stored);
     if (!read.ok) return 'unreadable';
     if (spare) await this.takeUp(spare, read.row);
@@ -268,6 +270,8 @@ export class RigSession {
   }
 
   private notSaved(error: unknown): void {
+    // Another tab has been here first: writing finds out what it changed, and asks.
+    if (error instanceof RigConflict && error.theirs) return void this.write();
     this.store.dispatch(RigEvents.saveFailed({ says: whyNotSaved(error) }));
     // A rig that another tab has deleted, or a newer Coulan has written, does not come right by itself.
     if (!(error instanceof RigConflict) && !isUnreadable(error)) this.tryAgainLater();
@@ -294,7 +298,7 @@ function whyNotSaved(error: unknown): string {
     return error.problem.code === 'newer-version'
       ? 'a newer Coulan has written this rig meanwhile: load the page again'
       : `what lies in the database cannot be read: ${error.problem.path}`;
-  return error instanceof Error ? error.message : String(error);
+  return errorText(error);
 }
 
 /** Logs that are in one state of a plan and not in an earlier, where nothing else differs; null where something does. */
@@ -327,6 +331,16 @@ async function readSpare(rigId: string): Promise<Spare | null> {
   }
 }
 
+/** Null where the spare is cut or damaged: it is listed all the same. */
+function nameOfSpare(key: string): string | null {
+  try {
+    const spare = JSON.parse(localStorage.getItem(key) ?? 'null') as { rig?: { name?: unknown } } | null;
+    return typeof spare?.rig?.name === 'string' ? spare.rig.name : null;
+  } catch {
+    return null;
+  }
+}
+
 /** Plans that are laid aside and not in the database: it was full or lost, and they wait to be opened. */
 export function laidAside(stored: readonly { id: string }[]): { id: string; name: string }[] {
   try {
@@ -334,8 +348,7 @@ export function laidAside(stored: readonly { id: string }[]): { id: string; name
       if (!key.startsWith(SPARE_PREFIX)) return [];
       const id = key.slice(SPARE_PREFIX.length);
       if (stored.some((row) => row.id === id)) return [];
-      const spare = JSON.parse(localStorage.getItem(key) ?? 'null') as { rig?: { name?: unknown } } | null;
-      return [{ id, name: typeof spare?.rig?.name === 'string' ? spare.rig.name : id }];
+      return [{ id, name: nameOfSpare(key) ?? id }];
     });
   } catch {
     return [];

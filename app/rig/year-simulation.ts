@@ -4,6 +4,7 @@ import { chemistryOf } from '@core/cells/chemistry-of';
 import { summariseYear, type YearOutcome } from '@core/charging/summarise-year';
 import type { YearParts } from '@core/simulation/year-parts';
 import { NO_CHANGE, type WhatIf } from '@core/simulation/what-if';
+import { errorText } from '@core/text/error-text';
 import { type YearOptions, YearPool } from '../workers/year-pool';
 import { rigFeature } from './rig-feature';
 
@@ -135,8 +136,6 @@ export class YearSimulation {
     }
   }
 }
-
-const errorText = (error: unknown) => (error instanceof Error ? error.message : String(error));
 
 /** Whether two plans have the same year. */
 export function sameParts(a: YearParts | null, b: YearParts | null): boolean {

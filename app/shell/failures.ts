@@ -1,3 +1,4 @@
+import { errorText } from '@core/text/error-text';
 import { ErrorHandler, inject, Injectable, signal } from '@angular/core';
 
 /** What went wrong without anybody having foreseen it. */
@@ -13,7 +14,7 @@ export class Failures {
   readonly newest = signal<Failure | null>(null);
 
   note(error: unknown): void {
-    const says = error instanceof Error ? error.message : String(error);
+    const says = errorText(error);
     this.newest.set({ says, part: PART.test(says) });
   }
 }

@@ -1,3 +1,4 @@
+import { errorText } from '@core/text/error-text';
 import { inject, Injectable, Injector, signal } from '@angular/core';
 import { Storage } from '../storage/storage';
 
@@ -25,7 +26,7 @@ export class FirstStart {
       const ids = await this.injector.get(DemoLoader).load((says) => this.progress.set(says));
       return ids[0] ?? null;
     } catch (error) {
-      this.failure.set(error instanceof Error ? error.message : String(error));
+      this.failure.set(errorText(error));
       return null;
     } finally {
       this.progress.set(null);

@@ -1,7 +1,8 @@
 import { inject, Injectable, signal } from '@angular/core';
 import type { Rig } from '@core/rig/rig';
 import { RIG_FORMAT, RIG_VERSION } from '@core/rig/version';
-import type { StoredRigRow } from '../storage/database';
+import { errorText } from '@core/text/error-text';
+import { type StoredRigRow, UNSAID_VERSION } from '../storage/database';
 import { saveBlob } from '../ui/save-text';
 import { LogWorkerClient } from '../workers/log-worker-client';
 import type { RigImported } from '../workers/log-worker-api';
@@ -30,14 +31,18 @@ export class RigFiles {
       saveBlob(planOnly(rig), `${rig.name}.coulan.json`);
       if (rig.logbook.logs.length > 0)
         this.lacking.set(
-          `The file holds the plan without its ${rig.logbook.logs.length === 1 ? 'log' : `${rig.logbook.logs.length} logs`}: the samples could not be packed (${error instanceof Error ? error.message : String(error)}). Export again before you rely on it.`,
+          `The file holds the plan without its ${rig.logbook.logs.length === 1 ? 'log' : `${rig.logbook.logs.length} logs`}: the samples could not be packed (${errorText(error)}). Export again before you rely on it.`,
         );
     }
   }
 
   /** Hands out a stored plan that this Coulan cannot read, just as it lies. */
   downloadAsStored(row: StoredRigRow): void {
-    const text = JSON.stringify({ format: RIG_FORMAT, version: row.version ?? 3, rig: row.rig, logs: [] }, null, 1);
+    const text = JSON.stringify(
+      { format: RIG_FORMAT, version: row.version ?? UNSAID_VERSION, rig: row.rig, logs: [] },
+      null,
+      1,
+    );
     saveBlob(new Blob([text], { type: 'application/json' }), `${row.name}.coulan.json`);
   }
 
@@ -47,7 +52,7 @@ export class RigFiles {
       return 'rig' in result ? result : { says: problemText(result.problem) };
     } catch (error) {
       return {
-        says: `${error instanceof Error ? error.message : String(error)}. Load the page again, then try once more.`,
+        says: `${errorText(error)}. Load the page again, then try once more.`,
       };
     }
   }

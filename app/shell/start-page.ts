@@ -19,7 +19,7 @@ import { UnitChoice } from '../ui/unit-choice';
 })
 export class StartPage {
   private readonly router = inject(Router);
-  private readonly files = inject(RigFiles);
+  protected readonly files = inject(RigFiles);
   private readonly session = inject(RigSession);
   protected readonly first = inject(FirstStart);
   protected readonly theme = inject(ThemeChoice);
@@ -31,8 +31,9 @@ export class StartPage {
   protected readonly lacking = this.files.lacking;
   /** Id of a rig that is stored but cannot be read. */
   protected readonly unreadable = input<string>();
+  protected readonly unreadableRow = computed(() => this.session.rows().find(({ id }) => id === this.unreadable()));
   protected readonly whyUnreadable = resource({
-    params: () => this.session.rows().find(({ id }) => id === this.unreadable()),
+    params: () => this.unreadableRow(),
     loader: async ({ params }) => {
       const read = (await import('../storage/read-row')).readRow(params);
       if (read.ok) return null;
@@ -63,11 +64,6 @@ export class StartPage {
     const result = await this.files.read(file);
     if ('says' in result) this.refusal.set(`${file.name}: ${result.says}`);
     else await this.router.navigate(['/rig', result.rig.id, 'audit']);
-  }
-
-  protected exportAsStored(id: string): void {
-    const row = this.session.rows().find((one) => one.id === id);
-    if (row) this.files.downloadAsStored(row);
   }
 
   protected savedOn(atMs: number): string {

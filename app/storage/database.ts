@@ -6,6 +6,9 @@ import type { Columns } from '@core/series/columns';
 import type { DaySums } from '@core/series/day-sums';
 import type { DayLevel } from '@core/series/level';
 
+/** Rows that do not say their version were lifted to this one by the database itself. */
+export const UNSAID_VERSION = 3;
+
 /** A rig as it lies in the database: its plan may be of an older version, of a newer, or damaged. readRow is the door. */
 export interface StoredRigRow {
   id: string;

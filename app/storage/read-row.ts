@@ -1,10 +1,7 @@
 import { type PlanProblem, readPlan } from '@core/rig/read-plan';
 import type { Rig } from '@core/rig/rig';
-import type { CoulanDatabase, RigRow, StoredRigRow } from './database';
+import { type CoulanDatabase, type RigRow, type StoredRigRow, UNSAID_VERSION } from './database';
 import { putRig } from './rig-rows';
-
-/** Rows that do not say their version were lifted to this one by the database itself. */
-const UNSAID_VERSION = 3;
 
 export type RowRead = { ok: true; row: RigRow } | { ok: false; problem: PlanProblem };
 

@@ -1,3 +1,4 @@
+import { errorText } from '@core/text/error-text';
 import { Injectable, signal } from '@angular/core';
 import { CoulanDatabase } from './database';
 import { deleteOrphans } from './rig-rows';
@@ -17,7 +18,7 @@ export class Storage {
       void this.tidy();
       return true;
     } catch (error) {
-      this.blocked.set(error instanceof Error ? error.message : String(error));
+      this.blocked.set(errorText(error));
       return false;
     }
   }

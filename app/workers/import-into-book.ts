@@ -5,6 +5,7 @@ import type { FilePiece } from '@core/logbook/import/import-options';
 import { type RowReaderOptions, UnreadableFile } from '@core/logbook/import/row-reader';
 import { LogRecord } from '@core/rig/logbook';
 import { dayStartMs } from '@core/series/local-day';
+import { errorText } from '@core/text/error-text';
 import type { CoulanDatabase } from '../storage/database';
 import { CoveredTime } from '../storage/covered-time';
 import { LogStore } from '../storage/log-store';
@@ -182,6 +183,6 @@ function failureOf(error: unknown): ImportFailure {
   if (error instanceof Cancelled) return { failed: 'cancelled', says: '', listed: [] };
   if (error instanceof UnreadableFile) return { failed: 'line-too-long', says: '', listed: [] };
   const name = error instanceof Error ? error.name : '';
-  const says = error instanceof Error ? error.message : String(error);
+  const says = errorText(error);
   return { failed: /Quota|Abort|Database|Open/i.test(name) ? 'storage' : 'unreadable', says, listed: [] };
 }

@@ -1,4 +1,5 @@
 import type { FilePiece } from '@core/logbook/import/import-options';
+import { errorText } from '@core/text/error-text';
 
 /** Pieces that may be on their way at once. */
 const AHEAD = 4;
@@ -33,7 +34,7 @@ export function servePieces(port: MessagePort, open: () => AsyncIterable<FilePie
       }
       port.postMessage({ round: mine, ended: true });
     } catch (error) {
-      port.postMessage({ round: mine, failed: error instanceof Error ? error.message : String(error) });
+      port.postMessage({ round: mine, failed: errorText(error) });
     }
   }
 }

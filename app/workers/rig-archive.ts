@@ -7,6 +7,7 @@ import { parseRigFile, type RigFile } from '@core/rig/rig-file';
 import { RIG_FORMAT, RIG_VERSION } from '@core/rig/version';
 import type { Columns } from '@core/series/columns';
 import { dayStartMs } from '@core/series/local-day';
+import { errorText } from '@core/text/error-text';
 import type { CoulanDatabase } from '../storage/database';
 import { LogStore } from '../storage/log-store';
 import { saveRig } from '../storage/rig-rows';
@@ -122,7 +123,7 @@ export async function importArchive(
   try {
     text = await documentOf(file);
   } catch (error) {
-    return { problem: { code: 'broken-archive', says: error instanceof Error ? error.message : String(error) } };
+    return { problem: { code: 'broken-archive', says: errorText(error) } };
   }
   const parsed = parseRigFile(text);
   if (!parsed.ok) return { problem: parsed.problem };
@@ -150,7 +151,7 @@ export async function importArchive(
     return { rig };
   } catch (error) {
     for (const store of stores) await store.discard().catch(() => undefined);
-    const says = error instanceof Error ? error.message : String(error);
+    const says = errorText(error);
     return {
       problem: {
         code:

@@ -1,7 +1,7 @@
 import { fc, test } from '@fast-check/vitest';
 import { describe, expect, it } from 'vitest';
 import { CHEMISTRIES } from '../cells/chemistry.data';
-import { highestCellV } from '../cells/highest-voltage';
+import { highestBlockV, highestCellV } from '../cells/highest-voltage';
 import { chooseSection } from '../conductors/choose-section';
 import { FUSE_FAMILIES } from '../conductors/fuses.data';
 import { byDefault, computed, entered } from '../formula/figure';
@@ -252,6 +252,9 @@ describe('system voltages', () => {
     expect(at48!.shortCircuitA.value).toBeCloseTo(62.4 / 0.16, 9);
     expect(at48!.fuse).toBeNull();
     expect(highestCellV(CHEMISTRIES.agm)).toBe(2.4);
+    // A charger set to 59.2 V at four blocks drives each to 14.8 V; one set lower, or not at all, changes nothing.
+    expect(highestBlockV(CHEMISTRIES.agm, [null, 57.6, 59.2], 4)).toBeCloseTo(14.8, 12);
+    expect(highestBlockV(CHEMISTRIES.agm, [null, 50], 4)).toBeCloseTo(14.4, 12);
   });
   it('names what needs a converter', () => {
     expect(v12!.converters).toEqual([]);

@@ -1,3 +1,4 @@
+import { errorText } from '../text/error-text';
 import { type Audit, auditDay } from '../audit/audit';
 import { DAY_SEED, type DayQuantiles, simulateDays } from '../audit/simulate-day';
 import { daysOfLoads, LEAST_AH, quantileFigures, sizingDay } from '../audit/sizing-day';
@@ -39,7 +40,7 @@ export function deriveRig(rig: DerivingParts, quantiles: DayQuantiles | null): D
     try {
       return work();
     } catch (error) {
-      failures.push({ stage, says: error instanceof Error ? error.message : String(error) });
+      failures.push({ stage, says: errorText(error) });
       return null;
     }
   };

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { bankOhm } from '@core/bank/resistance';
 import { type SystemVoltage, systemVoltages } from '@core/bank/system-voltages';
-import { highestCellV } from '@core/cells/highest-voltage';
+import { highestBlockV } from '@core/cells/highest-voltage';
 import type { SectionList } from '@core/conductors/choose-section';
 import { gaugeOf } from '@core/conductors/gauges.data';
 import { arraysPower } from '@core/charging/arrays-power';
@@ -57,6 +57,7 @@ export class VoltagePage {
     const chemistry = this.facts.chemistry();
     const now = Math.max(1, Math.round((bank.seriesCount * bank.battery.cellsInSeries) / chemistry.cellsPer12V));
     const loads = this.facts.rig()?.loads ?? [];
+    const chargerV = (this.facts.rig()?.charging.sources ?? []).map(({ absorptionV }) => absorptionV);
     return systemVoltages({
       powerW: this.powerW(),
       oneWayLengthM: this.lengthM(),
@@ -75,10 +76,7 @@ export class VoltagePage {
             ],
       ),
       blockV: chemistry.nominalCellV * chemistry.cellsPer12V,
-      highestBlockV: Math.max(
-        highestCellV(chemistry) * chemistry.cellsPer12V,
-        ...(this.facts.rig()?.charging.sources ?? []).map(({ absorptionV }) => (absorptionV ?? 0) / now),
-      ),
+      highestBlockV: highestBlockV(chemistry, chargerV, now),
       // The bank's energy as one block of 12 V: the same cells in parallel instead of series.
       blockOhm: bankOhm(bank, chemistry, 25) / (now * now),
     });

@@ -8,6 +8,7 @@ import type { RemedyPrices } from '@core/rig/charging';
 import { LIMITS } from '@core/rig/limits';
 import type { YearParts } from '@core/simulation/year-parts';
 import { NO_CHANGE } from '@core/simulation/what-if';
+import { errorText } from '@core/text/error-text';
 import { RigEdits } from '../../rig/rig-actions';
 import { sameParts } from '../../rig/year-simulation';
 import { FigurePart } from '../../ui/figure';
@@ -106,9 +107,7 @@ export class RemediesPage {
       this.found.set({ parts, solutions });
     } catch (error) {
       if (!(error instanceof Stopped)) {
-        this.problem.set(
-          `The search stopped: ${error instanceof Error ? error.message : String(error)}. The plan is as it was.`,
-        );
+        this.problem.set(`The search stopped: ${errorText(error)}. The plan is as it was.`);
       }
     }
     this.progress.set(null);

@@ -38,7 +38,7 @@ async function imported(text: string, rig: Rig = sampleRig()) {
   const page = await openPage(ImportPage, rig);
   await bring(page, text);
   await page.press('Read it into the book');
-  await page.until(() => page.text('h1').includes('are in the book'));
+  await page.until(() => page.text('h1').includes('are in the book') && page.rig().logbook.logs.length > 0);
   return page;
 }
 
@@ -203,6 +203,14 @@ describe('the ledger', () => {
     fails = false;
     element.querySelector<HTMLButtonElement>('.teach button')!.click();
     await until(() => heading().startsWith('Charging'));
+    // The marks are found, but a book whose days cannot be read stays unread: it is not read for ever.
+    const { db } = TestBed.inject(Storage);
+    const gone = { anyOf: () => ({ toArray: () => Promise.reject(new Error('The days are gone.')) }) };
+    vi.spyOn(db.logDays, 'where').mockReturnValue(gone as unknown as ReturnType<typeof db.logDays.where>);
+    TestBed.inject(Book).readAgain();
+    await until(() => heading() === 'The book cannot be read.');
+    expect(element.textContent).toContain('The days are gone.');
+    vi.restoreAllMocks();
   });
   it('teaches while it is empty', async () => {
     const page = await openPage(LedgerPage, sampleRig());

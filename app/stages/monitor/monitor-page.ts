@@ -114,7 +114,7 @@ export class MonitorPage {
   }
 
   protected enter(id: SettingId, value: number | null): void {
-    this.store.dispatch(RigEdits.settingEntered({ id, value, atMs: nowMs() }));
+    this.store.dispatch(RigEdits.settingEntered({ id, value, atMs: nowMs(), field: 'value' }));
   }
 
   /** As derived, rounded to what is shown: nobody types 28.0999 V into a meter. */

@@ -17,6 +17,7 @@ import type { Loudness } from '@core/audit/sound/envelope';
 import type { SoundSplit } from '@core/audit/sound/split-states';
 import { formatNumber } from '@core/quantity/format';
 import type { Recording } from '@core/rig/load';
+import { errorText } from '@core/text/error-text';
 import { Choice, type Option } from '../../../ui/choice';
 import { QuantityField } from '../../../ui/quantity-field';
 import { ComputeWorkerClient } from '../../../workers/compute-worker-client';
@@ -136,7 +137,7 @@ export class SoundPanel {
       this.busy.set('Listening for states');
       this.loudness.set(await this.worker.call((api) => api.loudnessOf(samples, sampleRateHz)));
     } catch (error) {
-      const says = error instanceof Error ? error.message : String(error);
+      const says = errorText(error);
       this.problem.set(
         `${file.name} could not be read as sound (${says}). WAV, MP3 and OGG are known; record it again, or convert it.`,
       );
@@ -151,7 +152,7 @@ export class SoundPanel {
       await this.microphone.start();
     } catch (error) {
       this.problem.set(
-        `The microphone could not be opened (${error instanceof Error ? error.message : String(error)}). Allow it in the browser, or record with another program and drop the file.`,
+        `The microphone could not be opened (${errorText(error)}). Allow it in the browser, or record with another program and drop the file.`,
       );
     }
   }
