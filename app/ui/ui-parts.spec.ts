@@ -39,7 +39,7 @@ async function make<Part>(part: Type<Part>, inputs: Record<string, unknown>) {
 
 describe('the working of a figure', () => {
   it('shows rule, terms with unit and origin, result, source and what is left out', async () => {
-    const { element, text } = await make(WorkingPanel, { working: inner.working });
+    const { element, text } = await make(WorkingPanel, { working: inner.working() });
     expect(text('.words')).toBe('power = volts × amps');
     expect([...element.querySelectorAll('dt')].map((dt) => dt.textContent!.replace(/\s+/g, ' ').trim())).toEqual([
       'voltage measured: clamp',
@@ -55,7 +55,7 @@ describe('the working of a figure', () => {
     expect(element.textContent).toContain('Leaves out: heat.');
   });
   it('opens the working of a term within it, and closes it again', async () => {
-    const { fixture, element } = await make(WorkingPanel, { working: outer.working });
+    const { fixture, element } = await make(WorkingPanel, { working: outer.working() });
     expect(element.textContent).toContain('A remark.');
     const button = element.querySelector<HTMLButtonElement>('button.origin')!;
     button.click();

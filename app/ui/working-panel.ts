@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import type { Origin, Working, WorkingTerm } from '@core/formula/figure';
 import type { Unit } from '@core/quantity/unit';
 import { UnitChoice } from './unit-choice';
@@ -31,8 +31,10 @@ const ORIGINS: Record<Origin, string> = {
         <dd class="n">
           {{ show(term.value, term.unit).digits }}<span class="u">&#32;{{ show(term.value, term.unit).symbol }}</span>
         </dd>
-        @if (term.working && opened() === $index) {
-          <div class="nested"><co-working [working]="term.working" /></div>
+        @if (nested(); as working) {
+            @if (opened() === $index) {
+              <div class="nested"><co-working [working]="working" /></div>
+            }
         }
       } @empty {
         <dt class="mut">nothing to add up yet</dt>
@@ -110,6 +112,12 @@ export class WorkingPanel {
   private readonly units = inject(UnitChoice);
   readonly working = input.required<Working>();
   protected readonly opened = signal<number | null>(null);
+
+  /** The working of the term that is open: built when it is opened. */
+  protected readonly nested = computed(() => {
+    const at = this.opened();
+    return at === null ? null : (this.working().terms[at]?.working?.() ?? null);
+  });
 
   protected show(value: number, unit: Unit) {
     const whole = (unit === 'Ratio' || unit === 'Count') && Number.isInteger(value);

@@ -43,7 +43,7 @@ describe('auditDay', () => {
   it('uses 0.90 for AC loads where no inverter is entered, and says that it is a default', () => {
     const [line] = audit([load({ supply: 'ac' })]).lines;
     expect(line!.dayWh.value).toBeCloseTo(30 / 0.9, 12);
-    expect(line!.dayWh.working.terms[0]!.working!.terms[1]).toMatchObject({ origin: 'default', value: 0.9 });
+    expect(line!.dayWh.working().terms[0]!.working!().terms[1]).toMatchObject({ origin: 'default', value: 0.9 });
   });
   it('keeps standing losses apart and names the smallest', () => {
     const sheet = audit([
@@ -55,8 +55,8 @@ describe('auditDay', () => {
     expect(sheet.smallestStanding).toEqual({ says: 'Alarm', currentA: expect.closeTo(0.05, 12) });
   });
   it('says what a bare 24 V would make of it, and keeps quiet where nothing differs', () => {
-    expect(audit([load({})]).dayAh.working.remark).toBe('Dividing by a bare 24 V would say 1.3 Ah.');
-    expect(audit([load({})], [], {}, byDefault(12)).dayAh.working.remark).toBeUndefined();
+    expect(audit([load({})]).dayAh.working().remark).toBe('Dividing by a bare 24 V would say 1.3 Ah.');
+    expect(audit([load({})], [], {}, byDefault(12)).dayAh.working().remark).toBeUndefined();
   });
   it('is zero without loads', () => expect(audit([]).dayAh.value).toBe(0));
   it('two days a week: 30 Wh × 2 ÷ 7 on average; high is a day of use', () => {
@@ -220,7 +220,7 @@ test.prop([fc.array(anyLoad, { maxLength: 12 })])(
       sheet.dayWh.value,
     );
     for (const line of sheet.lines) {
-      expect(line.dayAh.working.result.value).toBe(line.dayAh.value);
+      expect(line.dayAh.working().result.value).toBe(line.dayAh.value);
       expect(line.lowAh).toBeLessThanOrEqual(line.highAh);
     }
   },

@@ -1,5 +1,6 @@
 import { inRange } from '../quantity/guard';
 import { pertQuantiles } from '../statistics/pert';
+import { quantileOf } from '../statistics/quantile';
 
 /** One load as the simulation sees it: a day on which it is used, and on what share of days that is. */
 export interface DayOfLoad {
@@ -33,12 +34,7 @@ const SEED_STEP = 0x9e3779b9;
 export function simulateDays(loads: readonly DayOfLoad[], draws: number, seed: number): DayQuantiles {
   const sums = drawDays(loads, draws, seed);
   const meanAh = sums.reduce((sum, ah) => sum + ah, 0) / draws;
-  const at = (share: number) => {
-    const position = share * (draws - 1);
-    const below = Math.floor(position);
-    const next = sums[below + 1] ?? sums[below]!;
-    return sums[below]! + (position - below) * (next - sums[below]!);
-  };
+  const at = (share: number) => quantileOf(sums, share);
   const typicalAh = loads.reduce((sum, load) => sum + load.typicalAh * load.daysFraction, 0);
   return { p10Ah: at(0.1), p50Ah: at(0.5), p90Ah: at(0.9), meanAh, typicalAh, draws };
 }

@@ -1,22 +1,20 @@
-import { byDefault, computed, type Figure, type Sourced } from '../formula/figure';
-import { formula } from '../formula/formula';
+import { byDefault, type Figure, type Sourced } from '../formula/figure';
+import { account } from '../formula/formula';
 import type { AuditPlan } from '../rig/load';
 import type { Audit } from './audit';
 import type { DayOfLoad, DayQuantiles } from './simulate-day';
 
 const simulatedDay = (id: string, says: string, words: string) =>
-  formula({
+  account({
     id,
     says,
     unit: 'Ah',
     words,
     terms: {
-      quantileAh: { says: 'drawn', unit: 'Ah' },
       draws: { says: 'days drawn', unit: 'Count' },
       typicalAh: { says: 'all loads typical', unit: 'Ah' },
       highAh: { says: 'all loads high', unit: 'Ah' },
     },
-    compute: ({ quantileAh }) => quantileAh,
     source: 'each load drawn from its PERT distribution, on the days on which it is used, independent of the others',
     leavesOut: 'what makes loads high together: guests, a heat wave',
   });
@@ -30,8 +28,7 @@ const QUANTILES = {
 /** P10, P50 and P90 of the day as figures. */
 export function quantileFigures(audit: Audit, quantiles: DayQuantiles): Record<keyof typeof QUANTILES, Figure> {
   const figure = (key: keyof typeof QUANTILES) =>
-    QUANTILES[key].figure({
-      quantileAh: computed(quantiles[key], 'simulation'),
+    QUANTILES[key].figure(quantiles[key], {
       draws: byDefault(quantiles.draws),
       typicalAh: audit.dayAh,
       highAh: audit.allHighAh,

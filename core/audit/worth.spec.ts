@@ -32,8 +32,8 @@ describe('what halving a load is worth', () => {
   });
   it('opens down to the load itself', () => {
     const [fridge] = worthOfHalving(linesOf(load('fridge', 60, 8)), sun, bank);
-    const half = fridge!.bankAh!.working.terms[0]!;
-    expect(half.working!.result.value).toBeCloseTo(2 * half.value, 9);
+    const half = fridge!.bankAh!.working().terms[0]!;
+    expect(half.working!().result.value).toBeCloseTo(2 * half.value, 9);
   });
   it('says nothing of a bank that is not chosen yet', () =>
     expect(worthOfHalving(linesOf(load('fridge', 60, 8)), sun, null)[0]!.bankAh).toBeNull());

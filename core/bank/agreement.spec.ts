@@ -117,7 +117,7 @@ describe('voltage under load, its edge and its power agree with one another', ()
     (circuit, soc, powerW) => {
       const figure = sagFigure(circuit, soc, entered(powerW));
       if (!figure) return;
-      const [openV, ohm] = figure.working.terms.map(({ value }) => value);
+      const [openV, ohm] = figure.working().terms.map(({ value }) => value);
       const amps = powerW / figure.value;
       expect(openV! - amps * ohm!).toBeCloseTo(figure.value, 6);
     },

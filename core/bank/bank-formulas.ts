@@ -1,4 +1,4 @@
-import { formula } from '../formula/formula';
+import { account, formula } from '../formula/formula';
 
 export const bankVoltage = formula({
   id: 'bank.nominal-v',
@@ -41,7 +41,7 @@ export const agedCapacity = formula({
   source: 'state of health',
 });
 
-export const coldShare = formula({
+export const coldShare = account({
   id: 'bank.cold-share',
   says: 'left at the coldest',
   unit: 'Fraction',
@@ -50,7 +50,6 @@ export const coldShare = formula({
     leftFraction: { says: 'the curve there', unit: 'Fraction' },
     coldestTempC: { says: 'coldest', unit: 'TempC' },
   },
-  compute: ({ leftFraction }) => leftFraction,
   source: 'straight lines between the rows of the curve',
 });
 

@@ -1,6 +1,6 @@
 import { chemistryValue, curveValue } from '../cells/chemistry-of';
 import { computed, entered, type Figure, type Sourced } from '../formula/figure';
-import { formula, sumFigure } from '../formula/formula';
+import { account, formula, sumFigure } from '../formula/formula';
 import type { Unit } from '../quantity/unit';
 import type { Bank, Battery } from '../rig/bank';
 import type { SizedBank } from './size-bank';
@@ -15,7 +15,7 @@ const energy = formula({
   source: 'energy = charge × voltage',
 });
 
-const cycles = formula({
+const cycles = account({
   id: 'bank.cycles',
   says: 'cycles at this depth',
   unit: 'Count',
@@ -24,7 +24,6 @@ const cycles = formula({
     atDepth: { says: 'the curve there', unit: 'Count' },
     usableFraction: { says: 'usable share', unit: 'Fraction' },
   },
-  compute: ({ atDepth }) => atDepth,
   source: 'cycles to four fifths of the rated capacity',
   leavesOut: 'age, which ends most banks before their cycles do',
 });
@@ -67,6 +66,7 @@ export interface BankSheet {
 /** @param key  tells the figures of one bank from those of another */
 export function bankSheet(bank: Bank, sized: SizedBank, key: string): BankSheet {
   const { chemistry, usableAh, nominalV } = sized;
+  const atDepth = curveValue(chemistry, 'cyclesByDepth', bank.usableFraction);
   const cells = computed(bank.seriesCount * bank.battery.cellsInSeries, `${bank.seriesCount} in series`);
   const volts = (says: string, cell: 'absorptionCellV' | 'floatCellV') =>
     ofCells.figure({ cells, cellV: chemistryValue(chemistry, cell) }, { key: `${key} ${says}`, says });
@@ -76,8 +76,9 @@ export function bankSheet(bank: Bank, sized: SizedBank, key: string): BankSheet 
     volumeL: ofAll('size', bank, key, volumeOf),
     price: ofAll('price', bank, key, (battery) => onSheet(battery.price, battery)),
     cycles: cycles.figure(
+      atDepth.value,
       {
-        atDepth: curveValue(chemistry, 'cyclesByDepth', bank.usableFraction),
+        atDepth,
         usableFraction: entered(bank.usableFraction),
       },
       { key },

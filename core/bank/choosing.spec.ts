@@ -370,11 +370,11 @@ describe('what a bank is besides its charge', () => {
     const others = [{ battery: old, seriesCount: 1, parallelCount: 2, boughtIn: null, reason: '' }];
     const sheet = sheetOf({ ...newBank(battery, 1, 1), others });
     expect(sheet.massKg!.value).toBe(11 + 2 * 14);
-    expect(sheet.massKg!.working.terms.map(({ says }) => says)).toEqual([battery.name, 'Old one']);
+    expect(sheet.massKg!.working().terms.map(({ says }) => says)).toEqual([battery.name, 'Old one']);
     expect(sheet.price).toBeNull();
   });
   it('opens down to what was entered: the size of one is length × width × height', () => {
-    const { working } = sheetOf(newBank(battery, 1, 2)).volumeL!;
-    expect(working.terms[1]!.working!.terms.map(({ value }) => value)).toEqual([330, 172, 215]);
+    const working = sheetOf(newBank(battery, 1, 2)).volumeL!.working();
+    expect(working.terms[1]!.working!().terms.map(({ value }) => value)).toEqual([330, 172, 215]);
   });
 });

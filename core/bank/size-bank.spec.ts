@@ -57,7 +57,7 @@ describe('sizeBank', () => {
     const usable = sizeBank({ ...wagtail, usableFraction: 0.7 }, demand(60), {
       lfp: { usableFraction: { value: 0.7, source: '' } },
     }).usableAh;
-    expect(usable.working.terms[1]).toMatchObject({ value: 0.7, origin: 'entered' });
+    expect(usable.working().terms[1]).toMatchObject({ value: 0.7, origin: 'entered' });
   });
   it('has no need to judge while nothing is audited', () => expect(sizeBank(wagtail, demand(0), {}).need).toBeNull());
   it('names the default voltage of a rig without a bank', () =>

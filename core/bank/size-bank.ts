@@ -86,8 +86,9 @@ export function sizeBank(bank: Bank, demand: DayDemand, edits: ChemistryEdits): 
   const nominalV = nominalVoltage(bank) as Figure;
   const usualShare = chemistryValue(chemistry, 'usableFraction');
   const usableFraction = bank.usableFraction === usualShare.value ? usualShare : entered(bank.usableFraction);
-  const coldFraction = coldShare.figure({
-    leftFraction: curveValue(chemistry, 'capacityFractionByTempC', bank.coldestTempC),
+  const onCurve = curveValue(chemistry, 'capacityFractionByTempC', bank.coldestTempC);
+  const coldFraction = coldShare.figure(onCurve.value, {
+    leftFraction: onCurve,
     coldestTempC: entered(bank.coldestTempC),
   });
   const exponent = chemistryValue(chemistry, 'peukertExponent');

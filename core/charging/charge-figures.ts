@@ -1,5 +1,5 @@
 import { byDefault, computed, entered, type Figure } from '../formula/figure';
-import { formula } from '../formula/formula';
+import { account } from '../formula/formula';
 import type { Chemistry } from '../cells/chemistry';
 import { chemistryValue } from '../cells/chemistry-of';
 import { type ChargeRun, shortChargeAh } from './single-charge';
@@ -14,34 +14,31 @@ const conditions = {
 } as const;
 const SOLVED = 'the least of offer, limit and taper, minute by minute, exactly along the taper';
 
-const hoursTo = formula({
+const hoursTo = account({
   id: 'charging.hours-to',
   says: 'hours',
   unit: 'H',
   words: 'minutes until the state of charge is reached ÷ 60',
-  terms: { hours: { says: 'played', unit: 'H' }, toSoc: { says: 'until', unit: 'Fraction' }, ...conditions },
-  compute: ({ hours }) => hours,
+  terms: { toSoc: { says: 'until', unit: 'Fraction' }, ...conditions },
   source: SOLVED,
   leavesOut: 'a charger that ends its absorption by a clock of its own',
 });
 
-const tail = formula({
+const tail = account({
   id: 'charging.hours-to-tail',
   says: 'hours until the tail current',
   unit: 'H',
   words: 'minutes until the current has fallen to the tail current ÷ 60',
-  terms: { hours: { says: 'played', unit: 'H' }, tailA: { says: 'tail current', unit: 'A' }, ...conditions },
-  compute: ({ hours }) => hours,
+  terms: { tailA: { says: 'tail current', unit: 'A' }, ...conditions },
   source: SOLVED,
 });
 
-const short = formula({
+const short = account({
   id: 'charging.short-charge',
   says: 'a short charge gives',
   unit: 'Ah',
   words: 'the sum of what goes in, minute by minute',
-  terms: { sumAh: { says: 'played', unit: 'Ah' }, minutes: { says: 'minutes', unit: 'Minute' }, ...conditions },
-  compute: ({ sumAh }) => sumAh,
+  terms: { minutes: { says: 'minutes', unit: 'Minute' }, ...conditions },
   source: SOLVED,
 });
 
@@ -71,21 +68,21 @@ export function chargeFigures(run: ChargeRun, given: ChargeConditions, minutes: 
         hours === null
           ? null
           : hoursTo.figure(
-              { hours: computed(hours), toSoc: byDefault(soc), ...inputs },
+              hours,
+              { toSoc: byDefault(soc), ...inputs },
               { key: String(soc), says: `hours to ${Math.round(100 * soc)} %` },
             ),
     })),
     tailH:
       run.tailH === null
         ? null
-        : tail.figure({
-            hours: computed(run.tailH),
+        : tail.figure(run.tailH, {
             tailA: computed(
               chemistry.tailFraction * given.capacityAh.value,
               `${chemistry.name}: its share of the capacity`,
             ),
             ...inputs,
           }),
-    shortAh: short.figure({ sumAh: computed(shortChargeAh(run, minutes)), minutes: entered(minutes), ...inputs }),
+    shortAh: short.figure(shortChargeAh(run, minutes), { minutes: entered(minutes), ...inputs }),
   };
 }

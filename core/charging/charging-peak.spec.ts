@@ -11,7 +11,7 @@ describe('what charges at once', () => {
   it('by hand: 480 W · 0.95 ÷ 24 V = 19 A of sun, 30 A of engine, 20 A of mains', () => {
     const peak = chargingPeak(plan, 24)!;
     expect(peak.value).toBeCloseTo(69, 9);
-    expect(peak.working.terms[0]!.working!.terms.map(({ says, value }) => [says, value])).toEqual([
+    expect(peak.working().terms[0]!.working!().terms.map(({ says, value }) => [says, value])).toEqual([
       ['Roof', 19],
       ['Engine', 30],
       ['Shore charger', 20],

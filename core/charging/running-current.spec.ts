@@ -19,7 +19,7 @@ describe('what a source gives while it runs', () => {
   it('of sun: 300 W · 0.7 · 0.9 · 0.95 ÷ 14 V = 12.825 A, and no more than its controller lets through', () => {
     expect(at(sun(30)).value).toBeCloseTo(12.825, 12);
     expect(at(sun(10)).value).toBe(10);
-    expect(at(sun(30)).working!.terms.map(({ says }) => says)).toContain('a usual clear noon, of full sun');
+    expect(at(sun(30)).working!().terms.map(({ says }) => says)).toContain('a usual clear noon, of full sun');
   });
   it('of a charger: its amps, whatever the charge', () => {
     const mains = { ...newSource('shore', 'm'), currentA: 25 } as Source;
@@ -49,7 +49,7 @@ describe('what is left for the bank', () => {
   it('is what the chargers give less the loads: 12 + 20 − 5 = 27 A', () => {
     const left = leftForBank(chargers, 5);
     expect(left.value).toBe(27);
-    expect(left.working.terms[0]!.working!.terms.map(({ says }) => says)).toEqual(['Roof', 'Mains']);
+    expect(left.working().terms[0]!.working!().terms.map(({ says }) => says)).toEqual(['Roof', 'Mains']);
   });
   it('is nothing, not less, where the loads take more', () => expect(leftForBank(chargers, 40).value).toBe(0));
 });

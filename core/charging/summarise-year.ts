@@ -1,4 +1,5 @@
 import { byDefault, computed, entered, type Figure } from '../formula/figure';
+import { quantileOf } from '../statistics/quantile';
 import { FULL_SOC } from '../simulation/simulate-runs';
 import { type MonthSum, type RunsResult, SOC_BINS } from '../simulation/runs-result';
 import { MONTH_DAYS } from '../sources/site-year';
@@ -115,7 +116,8 @@ export function summariseYear(
     ) as Record<keyof typeof SUMS, Figure>;
     const lowest = (share: number) =>
       lowestSoc.figure(
-        { lowest: computed(lows[Math.floor(share * (runs - 1))]!, 'simulation'), share: byDefault(share), runs: drawn },
+        quantileOf(lows, share),
+        { share: byDefault(share), runs: drawn },
         {
           key: `${share}:${key}`,
           says: share === 0.5 ? 'lowest charge, half of the years' : 'lowest charge, one year in ten',
@@ -158,7 +160,8 @@ export function summariseYear(
             )
           : null,
       longestGap: longestGap.figure(
-        { days: computed(gaps[Math.floor(0.9 * (runs - 1))]!, 'simulation'), share: byDefault(0.9), runs: drawn },
+        quantileOf(gaps, 0.9),
+        { share: byDefault(0.9), runs: drawn },
         { key },
       ),
       ...sums,

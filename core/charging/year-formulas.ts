@@ -1,4 +1,4 @@
-import { formula } from '../formula/formula';
+import { account, formula } from '../formula/formula';
 
 const SIMULATED = 'hour by hour over simulated years: weather, loads and sources as planned';
 
@@ -17,17 +17,15 @@ export const stayShare = formula({
   leavesOut: 'what the plan does not know: breakdowns, guests, snow on the array',
 });
 
-export const lowestSoc = formula({
+export const lowestSoc = account({
   id: 'charging.lowest',
   says: 'lowest charge of the month',
   unit: 'Fraction',
   words: 'lowest state of charge of the month, at this place among the simulated years',
   terms: {
-    lowest: { says: 'drawn', unit: 'Fraction' },
     share: { says: 'years that fall lower', unit: 'Fraction' },
     runs: { says: 'simulated years', unit: 'Count' },
   },
-  compute: ({ lowest }) => lowest,
   source: SIMULATED,
 });
 
@@ -73,17 +71,15 @@ export const daysBetweenFull = formula({
   source: SIMULATED,
 });
 
-export const longestGap = formula({
+export const longestGap = account({
   id: 'charging.longest-gap',
   says: 'longest without a full charge',
   unit: 'Day',
   words: 'most days without a full charge, as nine years in ten do not exceed',
   terms: {
-    days: { says: 'drawn', unit: 'Day' },
     share: { says: 'years that stay within', unit: 'Fraction' },
     runs: { says: 'simulated years', unit: 'Count' },
   },
-  compute: ({ days }) => days,
   source: SIMULATED,
 });
 

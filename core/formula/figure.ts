@@ -9,7 +9,8 @@ export interface Sourced {
   origin: Origin;
   /** What the origin was: "8 cells of 3.2 V", "battery sheet". */
   note?: string | undefined;
-  working?: Working | undefined;
+  /** Opens the working; built only then, since hardly any of a plan's figures is ever opened. */
+  working?: (() => Working) | undefined;
 }
 
 export interface WorkingTerm extends Sourced {
@@ -34,7 +35,7 @@ export interface Figure extends Sourced {
   id: string;
   says: string;
   unit: Unit;
-  working: Working;
+  working: () => Working;
 }
 
 export const measured = (value: number, note?: string): Sourced => ({ value, origin: 'measured', note });

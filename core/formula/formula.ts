@@ -6,16 +6,19 @@ interface TermSpec {
   unit: Unit;
 }
 
-interface FormulaSpec<Name extends string> {
+interface AccountSpec<Name extends string> {
   id: string;
   /** The name of the result. */
   says: string;
   unit: Unit;
   words: string;
   terms: Record<Name, TermSpec>;
-  compute: (inputs: Record<Name, number>) => number;
   source: string;
   leavesOut?: string;
+}
+
+interface FormulaSpec<Name extends string> extends AccountSpec<Name> {
+  compute: (inputs: Record<Name, number>) => number;
 }
 
 export interface FigureOptions {
@@ -45,19 +48,47 @@ export function formula<Name extends string>(spec: FormulaSpec<Name>): Formula<N
     figure(inputs, options = {}) {
       const numbers = {} as Record<Name, number>;
       for (const name of names) numbers[name] = inputs[name].value;
-      const value = spec.compute(numbers);
-      const says = options.says ?? spec.says;
-      const working: Working = {
-        words: spec.words,
-        terms: names.map((name) => ({ ...spec.terms[name], ...plain(inputs[name]) })),
-        result: { says, value, unit: spec.unit },
-        source: spec.source,
-        leavesOut: spec.leavesOut,
-        remark: options.remark,
-      };
-      const id = options.key === undefined ? spec.id : `${spec.id}:${options.key}`;
-      return { id, says, unit: spec.unit, value, origin: 'computed', working };
+      return explained(spec, names, spec.compute(numbers), inputs, options);
     },
+  };
+}
+
+export interface Account<Name extends string> {
+  /** The number, made elsewhere, together with what it was made from. */
+  figure(value: number, inputs: Record<Name, Sourced>, options?: FigureOptions): Figure;
+}
+
+/**
+ * Explains a number that no formula gives: one that was drawn, played hour by hour, or read off a curve. The words say by what; the
+ * terms are what went into it.
+ */
+export function account<Name extends string>(spec: AccountSpec<Name>): Account<Name> {
+  const names = Object.keys(spec.terms) as Name[];
+  return { figure: (value, inputs, options = {}) => explained(spec, names, value, inputs, options) };
+}
+
+function explained<Name extends string>(
+  spec: AccountSpec<Name>,
+  names: readonly Name[],
+  value: number,
+  inputs: Record<Name, Sourced>,
+  { key, says = spec.says, remark }: FigureOptions,
+): Figure {
+  const { id, unit } = spec;
+  return {
+    id: key === undefined ? id : `${id}:${key}`,
+    says,
+    unit,
+    value,
+    origin: 'computed',
+    working: (): Working => ({
+      words: spec.words,
+      terms: names.map((name) => ({ ...spec.terms[name], ...plain(inputs[name]) })),
+      result: { says, value, unit },
+      source: spec.source,
+      leavesOut: spec.leavesOut,
+      remark,
+    }),
   };
 }
 
@@ -66,15 +97,16 @@ export function sumFigure(
   spec: { id: string; says: string; unit: Unit; source: string; remark?: string | undefined },
   parts: readonly WorkingTerm[],
 ): Figure {
+  const { id, says, unit } = spec;
   const value = parts.reduce((sum, part) => sum + part.value, 0);
-  const working: Working = {
+  const working = (): Working => ({
     words: 'the sum of',
     terms: parts.map((part) => ({ says: part.says, unit: part.unit, ...plain(part) })),
-    result: { says: spec.says, value, unit: spec.unit },
+    result: { says, value, unit },
     source: spec.source,
     remark: spec.remark,
-  };
-  return { id: spec.id, says: spec.says, unit: spec.unit, value, origin: 'computed', working };
+  });
+  return { id, says, unit, value, origin: 'computed', working };
 }
 
 const plain = ({ value, origin, note, working }: Sourced): Sourced => ({ value, origin, note, working });

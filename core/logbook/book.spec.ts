@@ -88,7 +88,7 @@ describe('days that the book lacks', () => {
     const rows = buildLedger([days], [mark], 1);
     expect(rows[3]!.unloggedH).toBeCloseTo(0, 6);
     expect(rows[6]!.unloggedH).toBeCloseTo(3, 6);
-    expect(chargeState(rows, null, entered(320))!.now.working.remark).toMatch(/^3 h since then were not logged/);
+    expect(chargeState(rows, null, entered(320))!.now.working().remark).toMatch(/^3 h since then were not logged/);
   });
 });
 

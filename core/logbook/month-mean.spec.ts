@@ -11,7 +11,7 @@ describe('a usual day of the latest month', () => {
   it('is the mean of its whole days: 50, 51 … 55 are 52.5', () => {
     const mean = latestMonthMean(june(6))!;
     expect([mean.month, mean.days, mean.outAh.value, mean.inAh.value]).toEqual([6, 6, 52.5, 55]);
-    expect(mean.outAh.working.terms.map(({ value }) => value)).toEqual([315, 6]);
+    expect(mean.outAh.working().terms.map(({ value }) => value)).toEqual([315, 6]);
   });
   it('leaves out other months and days with an hour missing', () => {
     const rows = [row('2026-05-31', 500, 500), ...june(6), row('2026-06-07', 900, 0, 1.5)];

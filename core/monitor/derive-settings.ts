@@ -64,12 +64,13 @@ export function deriveSettings(
   const cells = bank.seriesCount * bank.battery.cellsInSeries;
   const chargers = chargerVoltages(plan, sources, chemistry, cells);
   const { absorptionV } = chargers;
+  const efficiency = chemistryValue(chemistry, 'coulombicFraction');
   const restedFullV = chemistry.restedCellV.at(-1)![1] * cells;
   const rated = plan.capacitySchool === 'rated';
   const usable = entered(bank.usableFraction);
 
   const capacity = rated
-    ? ratedCapacity.figure({ capacityAh: sized.capacityAh })
+    ? ratedCapacity.figure(sized.capacityAh.value, { capacityAh: sized.capacityAh })
     : usableOnly.figure({ capacityAh: sized.capacityAh, usableFraction: usable });
   const full = fullVoltage.figure({
     absorptionV,
@@ -127,7 +128,7 @@ export function deriveSettings(
       ),
       setting(
         'coulombic-efficiency',
-        coulombicEfficiency.figure({ coulombicFraction: chemistryValue(chemistry, 'coulombicFraction') }),
+        coulombicEfficiency.figure(efficiency.value, { coulombicFraction: efficiency }),
         chemistry.family === 'lithium' ? 0.97 : 0.8,
         1,
       ),

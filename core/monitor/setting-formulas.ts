@@ -1,12 +1,11 @@
-import { formula } from '../formula/formula';
+import { account, formula } from '../formula/formula';
 
-export const ratedCapacity = formula({
+export const ratedCapacity = account({
   id: 'monitor.capacity',
   says: 'capacity, rated',
   unit: 'Ah',
   words: 'rated capacity of the bank',
   terms: { capacityAh: { says: 'rated capacity, C20', unit: 'Ah' } },
-  compute: ({ capacityAh }) => capacityAh,
   source: 'school “rated”: tail current, synchronising and ageing all refer to C20; 0 % is empty',
 });
 
@@ -64,13 +63,12 @@ export const holdTime = formula({
   source: 'usual practice: a few minutes; longer where the sun charges, since a cloud also lets the current fall',
 });
 
-export const coulombicEfficiency = formula({
+export const coulombicEfficiency = account({
   id: 'monitor.efficiency',
   says: 'coulombic efficiency',
   unit: 'Fraction',
   words: 'the chemistry’s share of amp-hours that come back',
   terms: { coulombicFraction: { says: 'Ah out per Ah in', unit: 'Fraction' } },
-  compute: ({ coulombicFraction }) => coulombicFraction,
   source: 'typical for the chemistry; two full marks in the logbook can teach the true one',
 });
 
