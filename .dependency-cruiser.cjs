@@ -1,6 +1,39 @@
 // Holds the borders between the layers; see docs/architecture.md.
+
+/** The floors of the core from the ground up; of the stages each stands on those before it. Tests may look anywhere. */
+const FLOORS = [
+  'quantity|formula|statistics|series|text|plan|types',
+  'cells|conductors|climate|sources',
+  'simulation',
+  'audit',
+  'bank',
+  'charging',
+  'monitor',
+  'logbook',
+  'rig',
+];
+const floorRules = FLOORS.slice(0, -1).map((floor, k) => ({
+  name: `no-back-stairs-from-${floor.split('|')[0]}`,
+  severity: 'error',
+  from: { path: `^core/(${floor})/`, pathNot: 'spec' },
+  to: { path: `^core/(${FLOORS.slice(k + 1).join('|')})/` },
+}));
+
 module.exports = {
   forbidden: [
+    ...floorRules,
+    {
+      name: 'every-folder-has-its-floor',
+      severity: 'error',
+      from: {},
+      to: { path: '^core/', pathNot: `^core/(${FLOORS.join('|')})/` },
+    },
+    {
+      name: 'ui-knows-no-store',
+      severity: 'error',
+      from: { path: '^app/ui/', pathNot: 'spec' },
+      to: { path: '^app/(rig|storage|shell|workers)/|node_modules/@ngrx/' },
+    },
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
     {
       name: 'core-is-pure',

@@ -1,5 +1,5 @@
 import { piedWagtail } from '../demo/rigs';
-import { buildTables } from '../core/simulation/build-tables';
+import { buildTables } from '../core/charging/build-tables';
 import { simulateRuns, YEAR_SEED } from '../core/simulation/simulate-runs';
 import { TableCache } from '../core/simulation/table-cache';
 import { NO_CHANGE } from '../core/simulation/what-if';

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { nominalVoltage } from '../core/bank/size-bank';
+import { nominalVoltage } from '../core/cells/nominal-voltage';
 import { entered } from '../core/formula/figure';
 import { FullMarkFinder } from '../core/logbook/full-marks';
 import { guessLayout } from '../core/logbook/import/guess-layout';

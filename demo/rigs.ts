@@ -1,18 +1,15 @@
 import { GENERIC_BATTERIES } from '../core/bank/generic-batteries.data';
-import type { Inverter } from '../core/rig/inverter';
-import type { DayPattern, Load, PatternId, Recording } from '../core/rig/load';
-import type { Source, SolarSource } from '../core/rig/charging';
-import {
-  newArray,
-  newBank,
-  newCharging,
-  newEngine,
-  newInverter,
-  newLoad,
-  newRig,
-  newSource,
-  weekOf,
-} from '../core/rig/new-rig';
+import type { Inverter } from '../core/audit/inverter';
+import type { DayPattern, Load, PatternId, Recording } from '../core/audit/load';
+import type { Source, SolarSource } from '../core/sources/source';
+import { newArray, newEngine, newSource, weekOf } from '../core/sources/new-source';
+import { newBank } from '../core/bank/fresh';
+import { newCharging } from '../core/charging/fresh';
+import { newInverter, newLoad } from '../core/audit/fresh';
+import type { SettingId } from '../core/monitor/plan';
+import { stampOf } from '../core/plan/stamped';
+import { deriveRig } from '../core/rig/derive-rig';
+import { newRig } from '../core/rig/new-rig';
 import type { Rig } from '../core/rig/rig';
 
 /** The two made-up demo rigs. Places, people and makers do not exist. */
@@ -97,7 +94,7 @@ const bench: Inverter = {
   ].map(([acW, dcV, dcA]) => ({ acW: acW!, dcV: dcV!, dcA: dcA! })),
 };
 
-export const piedWagtail: Rig = {
+const wagtail: Rig = {
   ...newRig('demo-pied-wagtail', 'Pied Wagtail', 'Europe/Ljubljana'),
   purpose: 'Travelling library and repair café in a former mobile clinic, on a weekly round of hill villages',
   place: { name: 'Upper Lindre valley', timeZone: 'Europe/Ljubljana', latitudeDeg: 46.2, longitudeDeg: 14.1 },
@@ -231,14 +228,17 @@ export const piedWagtail: Rig = {
     highestFloatV: 27,
     solarCharging: true,
     alarmMarginFraction: 0.05,
-    entered: {
-      capacity: { value: 160, atMs: Date.UTC(2026, 1, 14, 15, 30) },
-      'full-voltage': { value: 28.1, atMs: Date.UTC(2026, 1, 14, 15, 31) },
-      'tail-current': { value: 0.04, atMs: Date.UTC(2026, 1, 14, 15, 33) },
-      'coulombic-efficiency': { value: 0.99, atMs: Date.UTC(2026, 1, 14, 15, 34) },
-    },
+    entered: {},
   },
 };
+
+/** With what was typed into its meter that February. */
+export const piedWagtail = typedIn(wagtail, [
+  ['capacity', 160, Date.UTC(2026, 1, 14, 15, 30)],
+  ['full-voltage', 28.1, Date.UTC(2026, 1, 14, 15, 31)],
+  ['tail-current', 0.04, Date.UTC(2026, 1, 14, 15, 33)],
+  ['coulombic-efficiency', 0.99, Date.UTC(2026, 1, 14, 15, 34)],
+]);
 
 const oldCells = model('generic-flooded-1-450');
 
@@ -299,3 +299,13 @@ export const saltmarshSurvey: Rig = {
     entered: {},
   },
 };
+
+/** A rig whose meter was set up: each setting as typed, with what its derivation rested on. */
+function typedIn(rig: Rig, typed: readonly (readonly [SettingId, number, number])[]): Rig {
+  const settings = deriveRig(rig, null).monitor?.settings ?? [];
+  const entered = typed.flatMap(([id, value, atMs]) => {
+    const setting = settings.find((one) => one.id === id);
+    return setting ? [[id, stampOf(setting.figure, atMs, value)]] : [];
+  });
+  return { ...rig, monitor: { ...rig.monitor, entered: Object.fromEntries(entered) as Rig['monitor']['entered'] } };
+}

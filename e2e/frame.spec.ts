@@ -74,7 +74,7 @@ test('an edit shows what it moved and what it made stale', async ({ page }) => {
   await page.getByLabel('Capacity of one battery').fill('220');
   await expect(margin.getByRole('heading', { name: 'Made stale in the meter' })).toBeVisible();
   await goTo(page, 'Monitor');
-  await expect(headline(page)).toContainText('no longer agree');
+  await expect(headline(page)).toContainText('derived from figures that have changed');
 });
 
 test('stages that are still to come are named as such', async ({ page }) => {

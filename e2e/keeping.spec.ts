@@ -137,7 +137,7 @@ test.describe('with the service worker', () => {
     await page.reload();
     await expect(headline(page)).toContainText('Charging keeps up');
     await goTo(page, 'Monitor');
-    await expect(headline(page)).toContainText('in the meter no longer agrees');
+    await expect(headline(page)).toContainText('in the meter was derived from figures that have changed');
     await page.keyboard.press('r');
     await expect(page.getByRole('dialog').getByLabel('Voltage')).toBeFocused();
     await page.keyboard.type('26.4');

@@ -1,4 +1,4 @@
-import { simpleBank } from '@core/rig/new-rig';
+import { simpleBank } from '@core/bank/fresh';
 import { bankWords } from './bank-words';
 
 describe('bankWords', () => {

@@ -1,7 +1,7 @@
 import { CHEMISTRIES } from '@core/cells/chemistry.data';
-import { nominalVoltage } from '@core/bank/size-bank';
+import { nominalVoltage } from '@core/cells/nominal-voltage';
 import { formatNumber } from '@core/quantity/format';
-import type { Bank } from '@core/rig/bank';
+import type { Bank } from '@core/bank/plan';
 
 const COUNTS = ['', '', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight'];
 const count = (n: number) => COUNTS[n] || String(n);

@@ -6,7 +6,7 @@ import type { FullMark } from '@core/logbook/full-marks';
 import { judgeKeepUp } from '@core/logbook/keep-up';
 import { buildLedger, type LedgerRow } from '@core/logbook/ledger';
 import { ledgerWindow } from '@core/logbook/window';
-import { LEAST_GAP_MS } from '@core/series/day-integrator';
+import { LEAST_GAP_MS } from '@core/logbook/day-integrator';
 import { errorText } from '@core/text/error-text';
 import type { DaySumsRow } from '../storage/database';
 import { Storage } from '../storage/storage';

@@ -1,14 +1,18 @@
 import type { Action } from '@ngrx/store';
-import { newLoad, newRig, simpleBank } from '@core/rig/new-rig';
-import { RigEdits, RigEvents } from './rig-actions';
+import { newLoad } from '@core/audit/fresh';
+import { newRig } from '@core/rig/new-rig';
+import { simpleBank } from '@core/bank/fresh';
+import { withReading } from '@core/logbook/with-reading';
+import { Edit } from './edit';
+import { RigEvents } from './rig-actions';
 import { rigReducer, type RigState } from './rig-feature';
 
 const load = { ...newLoad('a', 'Cabin'), name: 'Lamp' };
 const rig = { ...newRig('r', 'R', 'UTC'), loads: [load] };
 const opened = rigReducer(undefined, RigEvents.opened({ rig, revision: 3 }));
 const after = (state: RigState, ...actions: Action[]) => actions.reduce(rigReducer, state);
-const watts = (powerW: number) => RigEdits.loadChanged({ id: 'a', changes: { power: { by: 'watts', powerW } } });
-const named = (name: string) => RigEdits.loadChanged({ id: 'a', changes: { name } });
+const watts = (powerW: number) => Edit.change('loads', 'a', { power: { by: 'watts', powerW } });
+const named = (name: string) => Edit.change('loads', 'a', { name });
 
 describe('rig state', () => {
   it('undoes and redoes an edit', () => {
@@ -26,46 +30,40 @@ describe('rig state', () => {
     expect(after(opened, watts(4), RigEvents.settled(), watts(40)).past).toHaveLength(2);
   });
   it('never merges adding and removing', () => {
-    const added = after(
-      opened,
-      RigEdits.loadAdded({ load: newLoad('b', '') }),
-      RigEdits.loadAdded({ load: newLoad('c', '') }),
-    );
+    const added = after(opened, Edit.add('loads', newLoad('b', '')), Edit.add('loads', newLoad('c', '')));
     expect(added.past).toHaveLength(2);
-    expect(after(added, RigEdits.loadRemoved({ id: 'a' }), RigEvents.undo()).rig!.loads.map(({ id }) => id)).toEqual([
+    expect(after(added, Edit.remove('loads', 'a'), RigEvents.undo()).rig!.loads.map(({ id }) => id)).toEqual([
       'a',
       'b',
       'c',
     ]);
   });
   it('takes each arrangement that is picked, and each move of a load, as a step of its own', () => {
-    const bank = (cableLengthM: number) => RigEdits.bankChanged({ bank: { ...simpleBank('lfp'), cableLengthM } });
+    const bank = (cableLengthM: number) => Edit.set({ bank: { ...simpleBank('lfp'), cableLengthM } });
     expect(after(opened, bank(100), bank(200), bank(300)).past).toHaveLength(3);
-    const two = after(opened, RigEdits.loadAdded({ load: newLoad('b', 'Deck') }));
-    const move = (group: string) => RigEdits.loadMoved({ id: 'a', before: null, group });
+    const two = after(opened, Edit.add('loads', newLoad('b', 'Deck')));
+    const move = (group: string) => Edit.move('loads', 'a', null, { group });
     const moved = after(two, move('Deck'), move('Cabin'));
     expect(after(moved, RigEvents.undo()).rig!.loads.find(({ id }) => id === 'a')!.group).toBe('Deck');
   });
   it('takes typing of a setting as one step', () => {
-    const enter = (value: number) => RigEdits.settingEntered({ id: 'capacity', value, atMs: 5, field: 'value' });
+    const enter = (value: number) =>
+      Edit.merge('monitor', { entered: { capacity: { value, atMs: 5, rests: null } } }, 'entered capacity');
     expect(after(opened, enter(1), enter(16), enter(160)).past).toHaveLength(1);
   });
   it('moves a load before another, into a group, and to the end', () => {
-    const three = after(
-      opened,
-      RigEdits.loadsAdded({ loads: [newLoad('b', 'Cabin'), newLoad('c', 'Deck')], at: null }),
-    );
+    const three = after(opened, Edit.insert('loads', [newLoad('b', 'Cabin'), newLoad('c', 'Deck')], null));
     const order = (state: RigState) => state.rig!.loads.map(({ id, group }) => `${id} ${group}`);
-    const moved = after(three, RigEdits.loadMoved({ id: 'c', before: 'a', group: 'Cabin' }));
+    const moved = after(three, Edit.move('loads', 'c', 'a', { group: 'Cabin' }));
     expect(order(moved)).toEqual(['c Cabin', 'a Cabin', 'b Cabin']);
-    expect(order(after(moved, RigEdits.loadMoved({ id: 'c', before: null, group: 'Deck' })))).toEqual([
+    expect(order(after(moved, Edit.move('loads', 'c', null, { group: 'Deck' })))).toEqual([
       'a Cabin',
       'b Cabin',
       'c Deck',
     ]);
   });
   it('adds a block of loads where it is asked to, as one step', () => {
-    const state = after(opened, RigEdits.loadsAdded({ loads: [newLoad('b', ''), newLoad('c', '')], at: 0 }));
+    const state = after(opened, Edit.insert('loads', [newLoad('b', ''), newLoad('c', '')], 0));
     expect(state.rig!.loads.map(({ id }) => id)).toEqual(['b', 'c', 'a']);
     expect(after(state, RigEvents.undo()).rig).toEqual(rig);
   });
@@ -80,13 +78,6 @@ describe('rig state', () => {
   it('remembers the plan before the last step, for what moved', () => {
     expect(after(opened, watts(4), watts(40)).lastEdit!.before).toEqual(rig);
   });
-  it('keeps a setting as entered, and takes it back', () => {
-    const state = after(opened, RigEdits.settingEntered({ id: 'capacity', value: 160, atMs: 5 }));
-    expect(state.rig!.monitor.entered.capacity).toEqual({ value: 160, atMs: 5 });
-    expect(
-      after(state, RigEdits.settingEntered({ id: 'capacity', value: null, atMs: 6 })).rig!.monitor.entered,
-    ).toEqual({});
-  });
   it('keeps readings in order of time', () => {
     const reading = (id: string, atMs: number) => ({
       id,
@@ -100,8 +91,8 @@ describe('rig state', () => {
     });
     const state = after(
       opened,
-      RigEdits.readingAdded({ reading: reading('x', 9) }),
-      RigEdits.readingAdded({ reading: reading('y', 2) }),
+      Edit.merge('logbook', { readings: withReading([], reading('x', 9)) }, null),
+      Edit.merge('logbook', { readings: withReading([reading('x', 9)], reading('y', 2)) }, null),
     );
     expect(state.rig!.logbook.readings.map(({ id }) => id)).toEqual(['y', 'x']);
   });

@@ -1,7 +1,7 @@
 import { type Action, createFeature, createReducer, createSelector, on } from '@ngrx/store';
 import type { DayQuantiles } from '@core/audit/simulate-day';
 import type { Rig } from '@core/rig/rig';
-import { applyEdit } from './apply-edit';
+import { applyEdit, edited } from './edit';
 import { RigEvents } from './rig-actions';
 
 export interface RigState {
@@ -92,9 +92,10 @@ const events = createReducer(
 
 /** Plan, undo and saving in one: an edit that changes the plan puts the old one on the pile. */
 export function rigReducer(state: RigState = initial, action: Action): RigState {
-  const rig = applyEdit(state.rig, action);
-  if (rig === state.rig || rig === null || state.rig === null) return events(state, action);
-  const name = editName(action);
+  if (!isEdit(action) || state.rig === null) return events(state, action);
+  const rig = applyEdit(state.rig, action.edit);
+  if (rig === state.rig) return state;
+  const name = action.step;
   const goesOn = name !== null && name === state.openEdit && state.past.length > 0;
   return changed({
     ...state,
@@ -123,14 +124,7 @@ const changed = (state: RigState): RigState => ({
   saving: { ...state.saving, state: 'saving' },
 });
 
-/**
- * Two edits of the same thing and field are one step of undo while typing goes on. An edit that names no field, such as adding,
- * moving or taking a whole bank, is a step of its own.
- */
-function editName(action: Action & { id?: string; field?: string; changes?: object }): string | null {
-  const field = action.field ?? (action.changes && Object.keys(action.changes).join(','));
-  return field === undefined ? null : [action.type, action.id, field].join(' ');
-}
+const isEdit = (action: Action): action is ReturnType<typeof edited> => action.type === edited.type;
 
 export const rigFeature = createFeature({
   name: 'rig',

@@ -7,7 +7,8 @@ import { saveRig } from '../storage/rig-rows';
 import { Storage } from '../storage/storage';
 import { provideCoulan } from '../testing/open-page';
 import { sampleRig } from '../testing/sample-rig';
-import { RigEdits, RigEvents } from './rig-actions';
+import { Edit } from './edit';
+import { RigEvents } from './rig-actions';
 import { rigFeature } from './rig-feature';
 import { laidAside, RigSession } from './rig-session';
 
@@ -21,7 +22,7 @@ function begin() {
     session: TestBed.inject(RigSession),
     db: TestBed.inject(Storage).db,
     state: store.selectSignal(rigFeature.selectRigState),
-    rename: (name: string) => store.dispatch(RigEdits.detailsChanged({ changes: { name } })),
+    rename: (name: string) => store.dispatch(Edit.set({ name }, 'name')),
   };
 }
 

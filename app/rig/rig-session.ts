@@ -2,7 +2,7 @@ import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { liveQuery, type Subscription } from 'dexie';
 import { firstValueFrom } from 'rxjs';
-import type { LogRecord } from '@core/rig/logbook';
+import type { LogRecord } from '@core/logbook/plan';
 import type { Rig } from '@core/rig/rig';
 import { RIG_VERSION } from '@core/rig/version';
 import { errorText } from '@core/text/error-text';

@@ -2,7 +2,7 @@ import { computed, effect, inject, Injectable, signal, untracked } from '@angula
 import { Store } from '@ngrx/store';
 import { chemistryOf } from '@core/cells/chemistry-of';
 import { summariseYear, type YearOutcome } from '@core/charging/summarise-year';
-import type { YearParts } from '@core/simulation/year-parts';
+import type { YearParts } from '@core/charging/year-parts';
 import { NO_CHANGE, type WhatIf } from '@core/simulation/what-if';
 import { errorText } from '@core/text/error-text';
 import { type YearOptions, YearPool } from '../workers/year-pool';

@@ -18,26 +18,6 @@ export interface Command {
   run: () => void;
 }
 
-/** Leaves of the stages that are looked for by name. */
-const PAGES: readonly (readonly [path: string, says: string])[] = [
-  ['audit/day', 'See the day hour by hour'],
-  ['audit/worth', 'See what halving a load is worth'],
-  ['audit/inverters', 'Test an inverter'],
-  ['audit/how-long', 'Ask how long it runs'],
-  ['bank/need', 'See what the bank must hold'],
-  ['bank/configurations', 'Compare configurations'],
-  ['bank/voltage', 'Compare 12, 24 and 48 V'],
-  ['bank/sag', 'See where the voltage sags'],
-  ['bank/shelf', 'Open the shelf of batteries'],
-  ['bank/chemistry', 'Look up a chemistry'],
-  ['charging/sources', 'Enter what charges the bank'],
-  ['charging/place', 'Set place and season'],
-  ['charging/one-charge', 'Play one charge'],
-  ['charging/year', 'See the year'],
-  ['charging/remedies', 'Find a remedy'],
-  ['charging/what-if', 'Ask what if'],
-];
-
 /** Everything that can be done from anywhere: found by `/`, listed by `?`, most of it on a key. */
 @Injectable({ providedIn: 'root' })
 export class Commands {
@@ -59,16 +39,18 @@ export class Commands {
     { id: 'redo', says: 'Redo', key: 'Ctrl Shift Z', run: () => this.store.dispatch(RigEvents.redo()) },
     { id: 'theme', says: 'Change between light, dark and night', key: 't', run: () => this.theme.next() },
     { id: 'units', says: 'Change between metric and imperial units', key: '', run: () => this.units.next() },
-    ...STAGES.map((stage) => ({
-      id: stage.id,
-      says: `Go to ${stage.name}`,
-      key: String(stage.number),
-      run: () => this.goTo(stage.id),
+    ...STAGES.map(({ id, name }, k) => ({
+      id,
+      says: `Go to ${name}`,
+      key: String(k + 1),
+      run: () => this.goTo(id),
     })),
-    ...PAGES.map(([path, says]) => ({ id: path, says, key: '', run: () => this.goTo(path) })),
-    { id: 'import', says: 'Import a meter’s file', key: 'i', run: () => this.goTo('logbook/import') },
-    { id: 'readings', says: 'Look through the readings', key: '', run: () => this.goTo('logbook/readings') },
-    { id: 'logs', says: 'Look through the imported logs', key: '', run: () => this.goTo('logbook/logs') },
+    ...STAGES.flatMap(({ id: stage, pages }) =>
+      pages.flatMap(({ path, command, key = '' }) => {
+        const id = `${stage}/${path}`;
+        return command ? [{ id, says: command, key, run: () => this.goTo(id) }] : [];
+      }),
+    ),
     { id: 'details', says: 'Name, place and file of this rig', key: '', run: () => this.goTo('rig') },
     { id: 'export', says: 'Export the whole rig to a file', key: '', run: () => this.export() },
     { id: 'print', says: 'Print this sheet', key: '', run: () => window.print() },

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import { nominalVoltage } from '@core/bank/size-bank';
+import { nominalVoltage } from '@core/cells/nominal-voltage';
 import type { Rig } from '@core/rig/rig';
 import { Storage } from '../storage/storage';
 import { changeStoredRig } from '../storage/read-row';

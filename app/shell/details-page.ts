@@ -14,7 +14,7 @@ import { Store } from '@ngrx/store';
 import { NzSelectModule } from 'ng-zorro-antd/select';
 import { LIMITS } from '@core/rig/limits';
 import type { Rig } from '@core/rig/rig';
-import { RigEdits } from '../rig/rig-actions';
+import { Edit } from '../rig/edit';
 import { NEW_RIG_NAME } from '@core/rig/new-rig';
 import { rigFeature } from '../rig/rig-feature';
 import { RigSession } from '../rig/rig-session';
@@ -104,11 +104,11 @@ export class DetailsPage {
 
   protected change(changes: Partial<Pick<Rig, 'name' | 'purpose'>>): void {
     if (changes.name?.trim() === '') return;
-    this.store.dispatch(RigEdits.detailsChanged({ changes }));
+    this.store.dispatch(Edit.set(changes, Object.keys(changes).join(',')));
   }
 
-  protected place(rig: Rig, changes: Partial<Rig['place']>): void {
-    this.store.dispatch(RigEdits.detailsChanged({ changes: { place: { ...rig.place, ...changes } } }));
+  protected place(changes: Partial<Rig['place']>): void {
+    this.store.dispatch(Edit.merge('place', changes));
   }
 
   protected export(rig: Rig): void {

@@ -4,7 +4,8 @@ import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzModalModule } from 'ng-zorro-antd/modal';
 import { FormsModule } from '@angular/forms';
 import { LIMITS } from '@core/rig/limits';
-import { RigEdits } from '../rig/rig-actions';
+import { withReading } from '@core/logbook/with-reading';
+import { Edit } from '../rig/edit';
 import { rigFeature } from '../rig/rig-feature';
 import { readTypedDate } from '@core/text/typed-date';
 import { DateField } from '../ui/date-field';
@@ -61,7 +62,9 @@ export class QuickReading {
       full,
       note: note.trim(),
     };
-    this.store.dispatch(RigEdits.readingAdded({ reading }));
+    this.store.dispatch(
+      Edit.merge('logbook', { readings: withReading(this.rig()?.logbook.readings ?? [], reading) }, null),
+    );
     this.draft.clear();
     this.done.emit();
   }

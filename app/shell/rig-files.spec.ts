@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { LogRecord } from '@core/rig/logbook';
+import type { LogRecord } from '@core/logbook/plan';
 import { RIG_VERSION } from '@core/rig/version';
 import { doorTo, provideCoulan } from '../testing/open-page';
 import { sampleRig } from '../testing/sample-rig';

@@ -21,7 +21,7 @@ import { SavedState } from './saved-state';
 import { DaySimulation } from '../rig/day-simulation';
 import { Shortcuts } from './shortcuts';
 import { StageStates } from './stage-states';
-import { STAGES } from './stages';
+import { STAGES, stageOf } from './stages';
 import { WhatMoved } from './what-moved';
 
 /** The frame around the worksheet: key figures above, the stages on the left, the margin that answers on the right. */
@@ -43,7 +43,7 @@ import { WhatMoved } from './what-moved';
   templateUrl: './rig-frame.html',
   styleUrl: './rig-frame.css',
   // A press, a pick or a field that is left ends a step: the next edit is undone by itself.
-  host: { '(document:click)': 'settle()', '(document:change)': 'settle()' },
+  host: { '(document:click)': 'settle()', '(document:change)': 'settle()', '(document:focusout)': 'settle()' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RigFrame {
@@ -66,9 +66,7 @@ export class RigFrame {
   /** On a phone the stages come up over the sheet. */
   protected readonly stagesOpen = signal(false);
   private readonly address = signal('');
-  protected readonly stage = computed(
-    () => STAGES.find((stage) => this.address().split(/[/?#]/)[3] === stage.id) ?? null,
-  );
+  protected readonly stage = computed(() => stageOf(this.address()));
 
   constructor() {
     this.address.set(this.router.url);

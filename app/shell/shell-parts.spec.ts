@@ -3,7 +3,7 @@ import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { NEW_RIG_NAME, newRig } from '@core/rig/new-rig';
-import { RigEdits } from '../rig/rig-actions';
+import { Edit } from '../rig/edit';
 import { openPage } from '../testing/open-page';
 import { sampleRig } from '../testing/sample-rig';
 import { SingleKeys } from '../ui/single-keys';
@@ -37,7 +37,7 @@ describe('the spine', () => {
     expect(lines()).toMatchObject({
       audit: { state: 'done', says: '26.4 Ah a day' },
       bank: { state: 'done', says: expect.stringMatching(/^200 Ah, lasts \d\.\d days$/) as string },
-      charging: { state: 'in-work', says: 'playing the year' },
+      charging: { state: 'in-work', says: 'simulating the year' },
       monitor: { state: 'in-work', says: '0 of 7 entered' },
       logbook: { state: 'empty', says: 'nothing logged yet' },
     });
@@ -57,11 +57,11 @@ describe('the spine', () => {
   });
   it('turns to a warning where the bank is too small, and stale where the meter holds an old figure', async () => {
     const rig = sampleRig();
-    const monitor = { ...rig.monitor, entered: { capacity: { value: 150, atMs: 1 } } };
+    const monitor = { ...rig.monitor, entered: { capacity: { value: 150, atMs: 1, rests: null } } };
     await openPage(KeyFigures, { ...rig, monitor, bank: { ...rig.bank!, autonomyDays: 30 } });
     const { lines } = TestBed.inject(StageStates);
     expect(lines()['bank']!.state).toBe('warning');
-    expect(lines()['monitor']).toEqual({ state: 'stale', says: 're-enter 1 setting' });
+    expect(lines()['monitor']).toEqual({ state: 'stale', says: 'check 1 setting again' });
   });
   it('keeps the day and what is usable in sight', async () => {
     const page = await openPage(KeyFigures, sampleRig());
@@ -74,9 +74,7 @@ describe('what the last edit moved', () => {
   it('lists figures from and to, in every stage after it', async () => {
     const page = await openPage(WhatMoved, sampleRig());
     expect(page.element.textContent!.trim()).toBe('');
-    TestBed.inject(Store).dispatch(
-      RigEdits.loadChanged({ id: 'fan', changes: { power: { by: 'watts', powerW: 102.4 } } }),
-    );
+    TestBed.inject(Store).dispatch(Edit.change('loads', 'fan', { power: { by: 'watts', powerW: 102.4 } }));
     await page.settle();
     const rows = page.texts('dt').map((says, k) => `${says}: ${page.texts('dd')[k]}`);
     expect(rows[0]).toMatch(/26\.4 to 36\.4 Ah$/);
@@ -84,9 +82,9 @@ describe('what the last edit moved', () => {
   });
   it('names the settings that it made stale in the meter', async () => {
     const rig = sampleRig();
-    const entered = { capacity: { value: 200, atMs: 1 } };
+    const entered = { capacity: { value: 200, atMs: 1, rests: null } };
     const page = await openPage(WhatMoved, { ...rig, monitor: { ...rig.monitor, entered } });
-    TestBed.inject(Store).dispatch(RigEdits.bankChanged({ bank: { ...rig.bank!, parallelCount: 3 } }));
+    TestBed.inject(Store).dispatch(Edit.set({ bank: { ...rig.bank!, parallelCount: 3 } }));
     await page.settle();
     expect(page.texts('h2')).toContain('Made stale in the meter');
     expect(page.texts('dd').at(-1)).toBe('200.0 is now 300.0 Ah');
@@ -162,7 +160,7 @@ describe('commands', () => {
   it('undo and redo the plan', async () => {
     const page = await openPage(WhatMoved, sampleRig());
     const commands = TestBed.inject(Commands);
-    TestBed.inject(Store).dispatch(RigEdits.detailsChanged({ changes: { name: 'Other' } }));
+    TestBed.inject(Store).dispatch(Edit.set({ name: 'Other' }));
     commands.run('undo');
     expect(page.rig().name).toBe('Sample van');
     commands.run('redo');

@@ -1,44 +1,19 @@
-/** The stages in working order; they are the navigation. */
-export interface Stage {
-  id: string;
-  number: number;
-  name: string;
-  built: boolean;
-  /** What a stage that is still to come will be for. */
-  willDo: string;
-}
+import type { StageRegistration } from '../rig/stage-registration';
+import { auditStage } from '../stages/audit/audit.stage';
+import { bankStage } from '../stages/bank/bank.stage';
+import { chargingStage } from '../stages/charging/charging.stage';
+import { logbookStage } from '../stages/logbook/logbook.stage';
+import { monitorStage } from '../stages/monitor/monitor.stage';
 
-const stage = (number: number, id: string, name: string, willDo = ''): Stage => ({
-  id,
-  number,
-  name,
-  built: willDo === '',
-  willDo,
-});
+/** The stages in working order: spine, addresses, keys, commands and the walks of the tests follow from it. A new one is a line. */
+export const STAGES: readonly StageRegistration[] = [
+  auditStage,
+  bankStage,
+  chargingStage,
+  monitorStage,
+  logbookStage,
+].sort((a, b) => a.number - b.number);
 
-export const STAGES: readonly Stage[] = [
-  stage(1, 'audit', 'Audit'),
-  stage(2, 'bank', 'Bank'),
-  stage(3, 'charging', 'Charging'),
-  stage(
-    4,
-    'wiring',
-    'Wiring',
-    'Lengths, sections, fuses, and where every negative lands, with a drawing and a cut list.',
-  ),
-  stage(
-    5,
-    'commissioning',
-    'Commissioning',
-    'A guided run: match, torque, connect in order, and prove that each circuit reads on the shunt.',
-  ),
-  stage(6, 'monitor', 'Monitor'),
-  stage(7, 'logbook', 'Logbook'),
-  stage(
-    8,
-    'upkeep',
-    'Upkeep',
-    'Capacity tests, hydrometer rounds, full-charge reminders, and what to do with a sleeping battery.',
-  ),
-  stage(9, 'report', 'Report', 'A pack that another person can install from, check and insure.'),
-];
+/** The stage that an address within a rig belongs to. */
+export const stageOf = (url: string): StageRegistration | null =>
+  STAGES.find(({ id }) => url.split(/[/?#]/)[3] === id) ?? null;

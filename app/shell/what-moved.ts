@@ -34,7 +34,7 @@ import { STAGES } from './stages';
           <dl class="pairs">
             @for (row of rows; track row.says) {
               <dt>
-                <a [routerLink]="['/rig', rigId(), 'monitor']">{{ row.says }}</a>
+                <a [routerLink]="['/rig', rigId(), row.stage]">{{ row.says }}</a>
               </dt>
               <dd class="n">
                 <s>{{ row.from }}</s><span class="sr"> is now </span>{{ row.to
@@ -75,11 +75,12 @@ export class WhatMoved {
   );
 
   protected readonly stale = computed(() =>
-    this.consequences()?.madeStale.map(({ figure, entered }) => ({
-      says: figure.says,
-      from: this.units.format(entered!.value, figure.unit).digits,
-      to: this.units.format(figure.value, figure.unit).digits,
-      symbol: this.units.symbol(figure.unit),
+    this.consequences()?.madeStale.map(({ stage, was, now }) => ({
+      stage,
+      says: now.says,
+      from: this.units.format(was, now.unit).digits,
+      to: this.units.format(now.value, now.unit).digits,
+      symbol: this.units.symbol(now.unit),
     })),
   );
 }

@@ -1,7 +1,8 @@
 import { Dexie } from 'dexie';
 import { IDBKeyRange, indexedDB } from 'fake-indexeddb';
 import { afterEach, describe, expect, it } from 'vitest';
-import { newLoad, newRig } from '@core/rig/new-rig';
+import { newLoad } from '@core/audit/fresh';
+import { newRig } from '@core/rig/new-rig';
 import type { Rig } from '@core/rig/rig';
 import { RIG_VERSION } from '@core/rig/version';
 import { sampleRig } from '../testing/sample-rig';

@@ -1,5 +1,5 @@
 import { newRig } from '@core/rig/new-rig';
-import type { LogRecord } from '@core/rig/logbook';
+import type { LogRecord } from '@core/logbook/plan';
 import type { Rig } from '@core/rig/rig';
 import { testDatabase } from '../testing/test-database';
 import type { CoulanDatabase } from './database';

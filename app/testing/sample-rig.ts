@@ -1,5 +1,9 @@
-import { newArray, newBank, newBattery, newInverter, newLoad, newRig, newSource, weekOf } from '@core/rig/new-rig';
-import type { Load } from '@core/rig/load';
+import { newArray, newSource, weekOf } from '@core/sources/new-source';
+import { newBank } from '@core/bank/fresh';
+import { newBattery } from '@core/cells/new-battery';
+import { newInverter, newLoad } from '@core/audit/fresh';
+import { newRig } from '@core/rig/new-rig';
+import type { Load } from '@core/audit/load';
 import type { Rig } from '@core/rig/rig';
 
 /** A load with round figures: watts, for hours of every day. */

@@ -1,16 +1,5 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  inject,
-  input,
-  linkedSignal,
-  output,
-  signal,
-} from '@angular/core';
-import { Store } from '@ngrx/store';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
 import { type DateKind, readTypedDate, typedDate } from '@core/text/typed-date';
-import { RigEvents } from '../rig/rig-actions';
 
 const EXAMPLE: Record<DateKind, string> = { moment: '2026-11-25 22:07', month: '2025-08' };
 
@@ -35,8 +24,8 @@ let serial = 0;
       [attr.aria-describedby]="refused() ? id + '-says' : null"
       [placeholder]="example()"
       [value]="text()"
+      (blur)="left.set(true)"
       (input)="type($any($event.target).value)"
-      (blur)="settle()"
       (keydown.enter)="$any($event.target).blur()"
     />
     @if (refused()) {
@@ -85,7 +74,6 @@ let serial = 0;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class DateField {
-  private readonly store = inject(Store);
   protected readonly id = `d${serial++}`;
   readonly kind = input.required<DateKind>();
   /** ISO on the clocks of the place, "2026-11-25T22:07" or "2025-08"; or what was typed and is not one yet; null: empty. */
@@ -120,11 +108,6 @@ export class DateField {
     const read = this.read(text);
     if (read !== null) this.changed.emit(read);
     else if (text.trim() === '') this.changed.emit(null);
-  }
-
-  protected settle(): void {
-    this.left.set(true);
-    this.store.dispatch(RigEvents.settled());
   }
 
   private read(text: string): string | null {

@@ -2,6 +2,7 @@ import { dayKeyAt } from '@core/series/local-day';
 
 const weekday = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', timeZone: 'UTC' });
 const dayMonth = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' });
+const month = new Intl.DateTimeFormat('en-GB', { month: 'short', timeZone: 'UTC' });
 const fullDay = new Intl.DateTimeFormat('en-GB', {
   weekday: 'long',
   day: 'numeric',
@@ -18,6 +19,8 @@ export const dayLabel = (key: string) => weekday.format(instant(key)).replace(',
 export const dayMonthLabel = (key: string) => dayMonth.format(instant(key));
 /** "Monday 9 March 2026" */
 export const fullDayLabel = (key: string) => fullDay.format(instant(key)).replace(',', '');
+/** "Mar" @param number 1 … 12 */
+export const shortMonth = (number: number) => month.format(Date.UTC(2026, number - 1, 15));
 export const isSunday = (key: string) => instant(key).getUTCDay() === 0;
 
 /** "14:02" on the clocks of a zone. */

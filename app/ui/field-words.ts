@@ -1,6 +1,6 @@
 import { formatNumber } from '@core/quantity/format';
 import { toShown, type UnitLook } from '@core/quantity/unit';
-import type { FieldIssue } from '@core/rig/limits';
+import type { FieldIssue } from '@core/plan/limit';
 import type { TextIssue } from '@core/text/number-text';
 
 /** What may be wrong with an entry: its value, or the way in which it is written. */

@@ -1,10 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
-import { Store } from '@ngrx/store';
-import { rigFeature } from '../rig/rig-feature';
 
 export interface Leaf {
-  path: readonly string[];
+  link: readonly string[];
   says: string;
 }
 
@@ -16,7 +14,7 @@ export interface Leaf {
     <nav [attr.aria-label]="label()">
       @for (leaf of leaves(); track leaf.says) {
         <a
-          [routerLink]="base().concat(leaf.path)"
+          [routerLink]="leaf.link"
           routerLinkActive="on"
           ariaCurrentWhenActive="page"
           [routerLinkActiveOptions]="{
@@ -69,9 +67,6 @@ export interface Leaf {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Leaves {
-  private readonly rig = inject(Store).selectSignal(rigFeature.selectRig);
-  readonly stage = input.required<string>();
   readonly label = input.required<string>();
   readonly leaves = input.required<readonly Leaf[]>();
-  protected readonly base = computed(() => ['/rig', this.rig()?.id ?? '', this.stage()]);
 }

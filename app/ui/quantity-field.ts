@@ -1,9 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import { Store } from '@ngrx/store';
 import { toShown, type Unit, unitLook } from '@core/quantity/unit';
-import { fieldIssue, type Limit } from '@core/rig/limits';
+import { fieldIssue, type Limit } from '@core/plan/limit';
 import { readQuantity } from '@core/text/quantity-text';
-import { RigEvents } from '../rig/rig-actions';
 import { type EntryIssue, entryIssue, fieldIssueText } from './field-words';
 import { UnitChoice } from './unit-choice';
 
@@ -128,7 +126,6 @@ let serial = 0;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class QuantityField {
-  private readonly store = inject(Store);
   protected readonly id = `q${serial++}`;
   readonly value = input.required<number | null>();
   readonly unit = input.required<Unit>();
@@ -173,7 +170,6 @@ export class QuantityField {
 
   protected onBlur(): void {
     if (!this.draft()?.problem) this.draft.set(null);
-    this.store.dispatch(RigEvents.settled());
   }
 
   protected onKey(event: KeyboardEvent): void {

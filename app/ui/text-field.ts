@@ -1,6 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
-import { Store } from '@ngrx/store';
-import { RigEvents } from '../rig/rig-actions';
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 
 let serial = 0;
 
@@ -22,7 +20,6 @@ let serial = 0;
       [value]="value()"
       (input)="!whenLeft() && send($event)"
       (change)="whenLeft() && send($event)"
-      (blur)="settle()"
       (keydown.enter)="leave($event)"
     />
   `,
@@ -71,7 +68,6 @@ let serial = 0;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TextField {
-  private readonly store = inject(Store);
   protected readonly id = `t${serial++}`;
   readonly value = input.required<string>();
   /** Shown above the field; without one, label names the field for screen readers. */
@@ -87,10 +83,6 @@ export class TextField {
 
   protected send(event: Event): void {
     this.changed.emit((event.target as HTMLInputElement).value);
-  }
-
-  protected settle(): void {
-    this.store.dispatch(RigEvents.settled());
   }
 
   protected leave(event: Event): void {

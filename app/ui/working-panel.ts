@@ -32,9 +32,9 @@ const ORIGINS: Record<Origin, string> = {
           {{ show(term.value, term.unit).digits }}<span class="u">&#32;{{ show(term.value, term.unit).symbol }}</span>
         </dd>
         @if (nested(); as working) {
-            @if (opened() === $index) {
-              <div class="nested"><co-working [working]="working" /></div>
-            }
+          @if (opened() === $index) {
+            <div class="nested"><co-working [working]="working" /></div>
+          }
         }
       } @empty {
         <dt class="mut">nothing to add up yet</dt>

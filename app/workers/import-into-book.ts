@@ -3,7 +3,7 @@ import { PLAIN_SEPARATOR } from '@core/logbook/import/plain-line';
 import { importLog, type ImportResult } from '@core/logbook/import/import-log';
 import type { FilePiece } from '@core/logbook/import/import-options';
 import { type RowReaderOptions, UnreadableFile } from '@core/logbook/import/row-reader';
-import { LogRecord } from '@core/rig/logbook';
+import { LogRecord } from '@core/logbook/plan';
 import { dayStartMs } from '@core/series/local-day';
 import { errorText } from '@core/text/error-text';
 import type { CoulanDatabase } from '../storage/database';

@@ -1,10 +1,10 @@
 import type { FullMark } from '@core/logbook/full-marks';
 import type { GuessRefusal, LayoutGuess } from '@core/logbook/import/guess-layout';
 import type { Remark, RemarkCode } from '@core/logbook/import/remark';
-import type { LogMapping, LogRecord } from '@core/rig/logbook';
+import type { LogMapping, LogRecord } from '@core/logbook/plan';
 import type { Rig } from '@core/rig/rig';
 import type { RigFileProblem } from '@core/rig/rig-file';
-import type { PlaceOfLog } from '@core/series/day-integrator';
+import type { PlaceOfLog } from '@core/logbook/day-integrator';
 import type { MarkRule } from './find-marks';
 
 export interface FileLook {

@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
-import { newLoad, newRig, simpleBank } from '@core/rig/new-rig';
+import { newLoad } from '@core/audit/fresh';
+import { newRig } from '@core/rig/new-rig';
+import { simpleBank } from '@core/bank/fresh';
 import type { Rig } from '@core/rig/rig';
 import { dayStartMs } from '@core/series/local-day';
 import type { CoulanDatabase } from '../storage/database';

@@ -1,7 +1,7 @@
 import { strFromU8, strToU8, Unzip, UnzipInflate, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import { importLog } from '@core/logbook/import/import-log';
 import type { FilePiece } from '@core/logbook/import/import-options';
-import type { LogMapping, LogRecord } from '@core/rig/logbook';
+import type { LogMapping, LogRecord } from '@core/logbook/plan';
 import type { Rig } from '@core/rig/rig';
 import { parseRigFile, type RigFile } from '@core/rig/rig-file';
 import { RIG_FORMAT, RIG_VERSION } from '@core/rig/version';

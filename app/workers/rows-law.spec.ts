@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { LogMapping } from '@core/rig/logbook';
+import type { LogMapping } from '@core/logbook/plan';
 import { saveRig } from '../storage/rig-rows';
 import { sampleRig } from '../testing/sample-rig';
 import { testDatabase } from '../testing/test-database';

@@ -1,7 +1,7 @@
 import { describe, expect, it, vi } from 'vitest';
 import { emptyRuns, type RunsResult } from '@core/simulation/runs-result';
 import { NO_CHANGE } from '@core/simulation/what-if';
-import type { YearParts } from '@core/simulation/year-parts';
+import type { YearParts } from '@core/charging/year-parts';
 import { doorTo } from '../testing/open-page';
 import { YearPool } from './year-pool';
 

@@ -1,5 +1,5 @@
 import { Injectable } from '@angular/core';
-import type { YearParts } from '@core/simulation/year-parts';
+import type { YearParts } from '@core/charging/year-parts';
 import { mergeRuns, type RunsResult } from '@core/simulation/runs-result';
 import type { WhatIf } from '@core/simulation/what-if';
 import { WorkerDoor } from './worker-door';

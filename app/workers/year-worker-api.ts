@@ -1,4 +1,4 @@
-import type { YearParts } from '@core/simulation/year-parts';
+import type { YearParts } from '@core/charging/year-parts';
 import type { RunsResult } from '@core/simulation/runs-result';
 import type { WhatIf } from '@core/simulation/what-if';
 

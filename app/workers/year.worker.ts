@@ -1,6 +1,6 @@
 import { expose, transfer } from 'comlink';
-import { buildTables } from '@core/simulation/build-tables';
-import type { YearParts } from '@core/simulation/year-parts';
+import { buildTables } from '@core/charging/build-tables';
+import type { YearParts } from '@core/charging/year-parts';
 import { TRACE_COLUMNS } from '@core/simulation/runs-result';
 import { simulateRuns, YEAR_SEED } from '@core/simulation/simulate-runs';
 import { TableCache } from '@core/simulation/table-cache';

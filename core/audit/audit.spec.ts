@@ -1,9 +1,11 @@
 import { fc, test } from '@fast-check/vitest';
 import { describe, expect, it } from 'vitest';
 import { byDefault, entered } from '../formula/figure';
-import type { Inverter } from '../rig/inverter';
-import type { AuditPlan, Load } from '../rig/load';
-import { newInverter, newLoad, newRig } from '../rig/new-rig';
+import type { Inverter } from './inverter';
+import type { AuditPlan } from './plan';
+import type { Load } from './load';
+import { newInverter, newLoad } from './fresh';
+import { newRig } from '../rig/new-rig';
 import { auditDay } from './audit';
 
 const load = (more: Partial<Load>): Load => ({

@@ -1,8 +1,9 @@
 import { byDefault, computed, entered, type Figure, measured, type Sourced } from '../formula/figure';
 import { sumFigure } from '../formula/formula';
 import { formatNumber } from '../quantity/format';
-import type { Inverter } from '../rig/inverter';
-import type { AuditPlan, Load } from '../rig/load';
+import type { Inverter } from './inverter';
+import type { AuditPlan } from './plan';
+import type { Load } from './load';
 import type { AuditLine } from './audit-line';
 import { climateFactor } from './climate';
 import { type InverterModel, inverterModel } from './inverter-model';

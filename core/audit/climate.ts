@@ -1,6 +1,7 @@
 import { byDefault, entered, type Sourced } from '../formula/figure';
 import { formula } from '../formula/formula';
-import type { AuditPlan, Load } from '../rig/load';
+import type { AuditPlan } from './plan';
+import type { Load } from './load';
 
 /** Known at almost no difference of temperature, a compressor's duty says nothing of a larger one. */
 const FACTOR_MOST = 100;

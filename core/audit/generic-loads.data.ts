@@ -1,5 +1,5 @@
-import type { Load, PatternId } from '../rig/load';
-import { newLoad } from '../rig/new-rig';
+import type { Load, PatternId } from './load';
+import { newLoad } from './fresh';
 
 /**
  * Generic loads to start from: usual ranges of what is sold, no maker's. Columns: name, group, supply, watts while it runs

@@ -1,4 +1,4 @@
-import type { BenchPair } from '../rig/inverter';
+import type { BenchPair } from './inverter';
 
 /** P_dc = a + b·P_ac + c·P_ac², all three not negative. */
 export interface InverterFit {

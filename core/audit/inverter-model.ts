@@ -1,6 +1,6 @@
 import { byDefault, entered, type Figure, measured, type Sourced } from '../formula/figure';
 import { formula } from '../formula/formula';
-import type { Inverter } from '../rig/inverter';
+import type { Inverter } from './inverter';
 import { fitInverter, type InverterFit } from './inverter-fit';
 
 /** What an inverter takes from the bank. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { newInverter } from '../rig/new-rig';
+import { newInverter } from './fresh';
 import { drawAtRating, type InverterUse } from './inverter-use';
 
 const use = (id: string, efficiency: number) => ({ id, efficiencyAt: () => efficiency }) as unknown as InverterUse;

@@ -1,6 +1,6 @@
 import { computed, entered, type Figure, type Sourced } from '../formula/figure';
-import type { Inverter } from '../rig/inverter';
-import type { Load } from '../rig/load';
+import type { Inverter } from './inverter';
+import type { Load } from './load';
 import type { AuditLine } from './audit-line';
 import type { InverterModel } from './inverter-model';
 import { ampHoursOfDay, inverterStandbyDay } from './load-formulas';

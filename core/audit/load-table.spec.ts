@@ -1,8 +1,8 @@
 import { fc, test } from '@fast-check/vitest';
 import { describe, expect, it } from 'vitest';
-import { Load } from '../rig/load';
+import { Load } from './load';
 import { LIMITS } from '../rig/limits';
-import { newLoad } from '../rig/new-rig';
+import { newLoad } from './fresh';
 import { GENERIC_LOADS } from './generic-loads.data';
 import { loadsFromTable, tableOfLoads } from './load-table';
 

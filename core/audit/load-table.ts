@@ -1,8 +1,9 @@
 import Papa from 'papaparse';
 import type { Unit, UnitLook } from '../quantity/unit';
-import { LIMITS } from '../rig/limits';
-import type { Load, PatternId } from '../rig/load';
-import { newLoad } from '../rig/new-rig';
+import { COMMON_LIMITS } from '../plan/common-limits';
+import { AUDIT_LIMITS } from './limits';
+import type { Load, PatternId } from './load';
+import { newLoad } from './fresh';
 import { type DecimalMark, decimalOfCells } from '../text/number-text';
 import { readQuantity } from '../text/quantity-text';
 
@@ -118,9 +119,9 @@ function readRow(
     remark('name', 'no-name');
     return null;
   }
-  const watts = numberOf('watts', LIMITS.powerW);
-  const volts = numberOf('volts', LIMITS.loadVoltageV);
-  const amps = numberOf('amps', LIMITS.loadCurrentA);
+  const watts = numberOf('watts', AUDIT_LIMITS.powerW);
+  const volts = numberOf('volts', AUDIT_LIMITS.loadVoltageV);
+  const amps = numberOf('amps', AUDIT_LIMITS.loadCurrentA);
   if (watts === null && (volts === null || amps === null)) {
     remark('watts', 'no-power');
     return null;
@@ -129,10 +130,10 @@ function readRow(
   load.name = name.slice(0, 120);
   load.power =
     watts !== null ? { by: 'watts', powerW: watts } : { by: 'volts-amps', voltageV: volts!, currentA: amps! };
-  load.quantity = numberOf('quantity', LIMITS.quantity) ?? 1;
+  load.quantity = numberOf('quantity', AUDIT_LIMITS.quantity) ?? 1;
   load.supply = /\b(ac|mains|inverter)\b|230|240|120|110|~/i.test(textOf('supply')) ? 'ac' : 'dc';
   const share = numberOf('share', { min: 0, max: 100 });
-  const hours = numberOf('hours', LIMITS.hoursPerDay);
+  const hours = numberOf('hours', COMMON_LIMITS.hoursPerDay);
   if (/always/i.test(textOf('use'))) load.use = { by: 'always' };
   else if (share !== null) {
     const isPercent = percent || share > 1 || textOf('share').includes('%');
@@ -141,8 +142,8 @@ function readRow(
   const low = numberOf('lowPercent', { min: 0, max: 100 });
   const high = numberOf('highPercent', { min: 100, max: 2000 });
   if (low !== null && high !== null) load.spread = { lowFraction: hundredth(low), highFraction: hundredth(high) };
-  load.daysPerWeek = numberOf('days', LIMITS.daysPerWeek) ?? 7;
-  load.surgeFactor = numberOf('surge', LIMITS.surgeFactor) ?? 1;
+  load.daysPerWeek = numberOf('days', COMMON_LIMITS.daysPerWeek) ?? 7;
+  load.surgeFactor = numberOf('surge', AUDIT_LIMITS.surgeFactor) ?? 1;
   load.must = /^(must|yes|y|true|1)/i.test(textOf('must'));
   const pattern = PATTERNS.find((id) => id === textOf('pattern').toLowerCase().replace(' ', '-'));
   if (pattern) load.pattern = { by: 'named', id: pattern };

@@ -1,4 +1,4 @@
-import type { DayPattern, Load, PatternId } from '../rig/load';
+import type { DayPattern, Load, PatternId } from './load';
 
 const hours = (within: (hour: number) => number): readonly number[] =>
   Array.from({ length: 24 }, (_, hour) => within(hour));

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Recording } from '../rig/load';
+import type { Recording } from './load';
 import { spansOfSwitching, summarise } from './recording';
 
 const states = [

@@ -1,6 +1,6 @@
 import { formula } from '../formula/formula';
 import { type Figure, measured } from '../formula/figure';
-import type { Recording } from '../rig/load';
+import type { Recording } from './load';
 
 /** Why a recording should go on. */
 export type RecordLonger = 'too-few-cycles' | 'too-short';

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { entered } from '../formula/figure';
-import type { Load } from '../rig/load';
-import { newInverter, newLoad, newRig } from '../rig/new-rig';
+import type { Load } from './load';
+import { newInverter, newLoad } from './fresh';
+import { newRig } from '../rig/new-rig';
 import { auditDay } from './audit';
 import { drawTogether, runnables, runningOf } from './running';
 

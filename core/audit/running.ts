@@ -1,5 +1,5 @@
 import { computed, type Sourced } from '../formula/figure';
-import type { Load } from '../rig/load';
+import type { Load } from './load';
 import type { Audit } from './audit';
 import type { AuditLine } from './audit-line';
 

@@ -1,6 +1,6 @@
 import { byDefault, type Figure, type Sourced } from '../formula/figure';
 import { account } from '../formula/formula';
-import type { AuditPlan } from '../rig/load';
+import type { AuditPlan } from './plan';
 import type { Audit } from './audit';
 import type { DayOfLoad, DayQuantiles } from './simulate-day';
 
@@ -43,12 +43,16 @@ export const LEAST_AH = 1e-6;
 export const daysOfLoads = (audit: Audit): DayOfLoad[] =>
   audit.lines.map(({ lowAh, onDayAh, highAh, daysFraction }) => ({ lowAh, typicalAh: onDayAh, highAh, daysFraction }));
 
+/** The day that the bank is sized for, its hours in W, and the voltage at which it was reckoned. */
+export interface SizingDay {
+  dayAh: Figure;
+  /** [24] */
+  hoursWh: number[];
+  atV: Sourced;
+}
+
 /** The day that the bank is sized for, and its hours. @param quantiles null while nothing is audited */
-export function sizingDay(
-  audit: Audit,
-  plan: AuditPlan,
-  quantiles: DayQuantiles | null,
-): { dayAh: Figure; hoursWh: number[]; atV: Sourced } {
+export function sizingDay(audit: Audit, plan: AuditPlan, quantiles: DayQuantiles | null): SizingDay {
   const dayAh =
     plan.sizeFor === 'all-high'
       ? audit.allHighAh

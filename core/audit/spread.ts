@@ -1,4 +1,4 @@
-import type { KnownBy, Load } from '../rig/load';
+import type { KnownBy, Load } from './load';
 import type { RecordingSummary } from './recording';
 
 export interface Spread {

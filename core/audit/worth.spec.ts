@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { byDefault, entered } from '../formula/figure';
-import { newLoad, newRig } from '../rig/new-rig';
-import type { Load, Recording } from '../rig/load';
+import { newLoad } from './fresh';
+import { newRig } from '../rig/new-rig';
+import type { Load, Recording } from './load';
 import { auditDay } from './audit';
 import { steadyDraw } from './running';
 import { worthOfHalving } from './worth';

@@ -1,19 +1,5 @@
 import { account, formula } from '../formula/formula';
 
-export const bankVoltage = formula({
-  id: 'bank.nominal-v',
-  says: 'nominal voltage',
-  unit: 'V',
-  words: 'batteries in series × cells in each × nominal cell voltage',
-  terms: {
-    seriesCount: { says: 'batteries in series', unit: 'Count' },
-    cellsInSeries: { says: 'cells in each', unit: 'Count' },
-    cellV: { says: 'nominal cell voltage', unit: 'V' },
-  },
-  compute: ({ seriesCount, cellsInSeries, cellV }) => seriesCount * cellsInSeries * cellV,
-  source: 'series adds volts; nominal cell voltage of the chemistry',
-});
-
 export const bankCapacity = formula({
   id: 'bank.capacity',
   says: 'rated capacity',

@@ -1,8 +1,10 @@
+import { cellsInSeries } from '../cells/cells-in-series';
 import { chemistryValue, curveValue } from '../cells/chemistry-of';
 import { computed, entered, type Figure, type Sourced } from '../formula/figure';
 import { account, formula, sumFigure } from '../formula/formula';
 import type { Unit } from '../quantity/unit';
-import type { Bank, Battery } from '../rig/bank';
+import type { Bank } from './plan';
+import type { Battery } from '../cells/battery';
 import type { SizedBank } from './size-bank';
 
 const energy = formula({
@@ -67,7 +69,7 @@ export interface BankSheet {
 export function bankSheet(bank: Bank, sized: SizedBank, key: string): BankSheet {
   const { chemistry, usableAh, nominalV } = sized;
   const atDepth = curveValue(chemistry, 'cyclesByDepth', bank.usableFraction);
-  const cells = computed(bank.seriesCount * bank.battery.cellsInSeries, `${bank.seriesCount} in series`);
+  const cells = computed(cellsInSeries(bank), `${bank.seriesCount} in series`);
   const volts = (says: string, cell: 'absorptionCellV' | 'floatCellV') =>
     ofCells.figure({ cells, cellV: chemistryValue(chemistry, cell) }, { key: `${key} ${says}`, says });
   return {

@@ -1,7 +1,9 @@
 import { chemistryOf } from '../cells/chemistry-of';
 import { computed, entered, type Figure, type Sourced } from '../formula/figure';
-import type { Battery, Bank, ChemistryEdits } from '../rig/bank';
-import { newBank } from '../rig/new-rig';
+import type { Battery } from '../cells/battery';
+import type { Bank } from './plan';
+import type { ChemistryEdits } from '../cells/chemistry-edit';
+import { newBank } from './fresh';
 import { autonomy } from './bank-formulas';
 import { type BankSheet, bankSheet } from './bank-sheet';
 import {

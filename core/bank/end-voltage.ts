@@ -1,7 +1,7 @@
 import type { Chemistry } from '../cells/chemistry';
 import { computed, entered, type Figure, type Sourced } from '../formula/figure';
 import { formula } from '../formula/formula';
-import { socAtVoltage } from './sag';
+import { socAtVoltage } from '../cells/voltage-loop';
 
 /** Where a load gives up, V a cell under load: lead still cranks, lithium is before its knee. Places to start from. */
 export const END_CELL_V = { lead: 2, lithium: 3 } as const;

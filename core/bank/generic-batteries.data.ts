@@ -1,6 +1,6 @@
 import type { ChemistryId } from '../cells/chemistry';
-import type { Battery } from '../rig/bank';
-import { newBattery } from '../rig/new-rig';
+import type { Battery } from '../cells/battery';
+import { newBattery } from '../cells/new-battery';
 
 /**
  * Generic battery models to start from, as commonly sold, no maker's. Columns: chemistry, cells in series, Ah at 20 h,

@@ -1,4 +1,5 @@
-import type { Bank, OtherStrings } from '../rig/bank';
+import { cellsInSeries } from '../cells/cells-in-series';
+import type { Bank, OtherStrings } from './plan';
 
 export type MixingWarning =
   | { code: 'model'; says: string }
@@ -13,9 +14,8 @@ const AGE_MONTHS = 6;
 /** What speaks against strings of another kind in a bank. A chemistry mix is refused by the schema, and a voltage mix here. */
 export function mixingWarnings(bank: Bank, other: OtherStrings): MixingWarning[] {
   const warnings: MixingWarning[] = [];
-  const cells = (of: { seriesCount: number; battery: { cellsInSeries: number } }) =>
-    of.seriesCount * of.battery.cellsInSeries;
-  if (cells(bank) !== cells(other)) warnings.push({ code: 'voltage', ownCells: cells(bank), otherCells: cells(other) });
+  const [ownCells, otherCells] = [cellsInSeries(bank), cellsInSeries(other)];
+  if (ownCells !== otherCells) warnings.push({ code: 'voltage', ownCells, otherCells });
   if (other.battery.name !== bank.battery.name) warnings.push({ code: 'model', says: other.battery.name });
   if (other.battery.capacityAh !== bank.battery.capacityAh) {
     warnings.push({ code: 'capacity', ownAh: bank.battery.capacityAh, otherAh: other.battery.capacityAh });

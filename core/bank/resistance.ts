@@ -1,7 +1,11 @@
 import type { Chemistry } from '../cells/chemistry';
-import { chemistryValue } from '../cells/chemistry-of';
+import { cellsInSeries } from '../cells/cells-in-series';
+import type { ChemistryEdits } from '../cells/chemistry-edit';
+import { chemistryOf, chemistryValue } from '../cells/chemistry-of';
+import type { VoltageLoop } from '../cells/voltage-loop';
 import { entered, type Sourced } from '../formula/figure';
-import type { Bank, Battery } from '../rig/bank';
+import type { Bank } from './plan';
+import type { Battery } from '../cells/battery';
 
 /** How fast resistance grows in the cold, per kelvin below 25 °C; typical. */
 const PER_K = { lithium: 0.02, lead: 0.011 } as const;
@@ -23,4 +27,10 @@ export function bankOhm(bank: Bank, chemistry: Chemistry, tempC: number): number
   );
   const ohm = 1 / strings.reduce((sum, one) => sum + 1 / one, 0);
   return ohm * Math.exp(PER_K[chemistry.family] * Math.max(0, 25 - tempC));
+}
+
+/** A bank at a temperature, as whatever hangs on it sees it. */
+export function bankLoop(bank: Bank, edits: ChemistryEdits, tempC: number): VoltageLoop {
+  const chemistry = chemistryOf(bank.battery, edits);
+  return { chemistry, cells: cellsInSeries(bank), ohm: bankOhm(bank, chemistry, tempC) };
 }

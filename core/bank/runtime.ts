@@ -1,6 +1,6 @@
 import { formula } from '../formula/formula';
 import { computed, entered, type Figure, type Sourced } from '../formula/figure';
-import type { LossSchool } from '../rig/bank';
+import type { LossSchool } from './plan';
 import { peukertFactor } from './peukert';
 
 /** A battery or a bank that is asked how long it lasts. */

@@ -1,5 +1,6 @@
 import type { Chemistry } from '../cells/chemistry';
 import { interpolate } from '../cells/interpolate';
+import { loadedV, socAtVoltage } from '../cells/voltage-loop';
 import { copperOhm } from '../conductors/copper';
 import { byDefault, computed, type Figure, type Sourced } from '../formula/figure';
 import { formula } from '../formula/formula';
@@ -34,19 +35,6 @@ export function voltageUnderLoad(circuit: SagCircuit, socFraction: number, power
   return loadedV({ ...circuit, ohm: loopOhm(circuit) }, socFraction, powerW);
 }
 
-/** Cells in series behind a resistance. */
-export interface VoltageLoop {
-  chemistry: Chemistry;
-  cells: number;
-  ohm: number;
-}
-
-function loadedV({ chemistry, cells, ohm }: VoltageLoop, socFraction: number, powerW: number): number | null {
-  const openV = interpolate(chemistry.restedCellV, socFraction) * cells;
-  const root = openV * openV - 4 * ohm * powerW;
-  return root < 0 ? null : (openV + Math.sqrt(root)) / 2;
-}
-
 const atInverter = formula({
   id: 'bank.sag',
   says: 'voltage at the inverter',
@@ -79,20 +67,6 @@ export function sagFigure(circuit: SagCircuit, socFraction: number, powerW: Sour
 /** State of charge below which the inverter switches off under a load: 0 it never does, 1 it does even when full. */
 export function cutOffSoc(circuit: SagCircuit, powerW: number): number {
   return socAtVoltage({ ...circuit, ohm: loopOhm(circuit) }, circuit.cutOffV, powerW);
-}
-
-/** State of charge at which the voltage behind the resistance has fallen to endV under a load: 0 it never does, 1 it has when full. */
-export function socAtVoltage(loop: VoltageLoop, endV: number, powerW: number): number {
-  const holds = (soc: number) => (loadedV(loop, soc, powerW) ?? 0) >= endV;
-  if (holds(0)) return 0;
-  if (!holds(1)) return 1;
-  let [low, high] = [0, 1];
-  for (let round = 0; round < 40; round++) {
-    const middle = (low + high) / 2;
-    if (holds(middle)) high = middle;
-    else low = middle;
-  }
-  return high;
 }
 
 /** Power at which the inverter would switch off, W: P = V · (OCV − V) ÷ R at its cut-off; 0 where it is off anyway. */

@@ -3,10 +3,12 @@ import { describe, expect, it } from 'vitest';
 import { CHEMISTRY_IDS } from '../cells/chemistry';
 import { CHEMISTRIES } from '../cells/chemistry.data';
 import { entered } from '../formula/figure';
-import type { Bank } from '../rig/bank';
-import { newBank, newBattery, simpleBank } from '../rig/new-rig';
+import type { Bank } from './plan';
+import { newBank, simpleBank } from './fresh';
+import { newBattery } from '../cells/new-battery';
 import { peukertFactor, peukertShare } from './peukert';
-import { nominalVoltage, sizeBank } from './size-bank';
+import { nominalVoltage } from '../cells/nominal-voltage';
+import { sizeBank } from './size-bank';
 import { usableSchools } from './usable-schools';
 import { requirementSteps } from './waterfall';
 

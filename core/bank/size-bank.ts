@@ -2,12 +2,12 @@ import type { Chemistry } from '../cells/chemistry';
 import { chemistryOf, chemistryValue, curveValue } from '../cells/chemistry-of';
 import { LEAST_AH } from '../audit/sizing-day';
 import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
-import type { Bank, ChemistryEdits } from '../rig/bank';
+import type { Bank } from './plan';
+import type { ChemistryEdits } from '../cells/chemistry-edit';
 import {
   agedCapacity,
   autonomy,
   bankCapacity,
-  bankVoltage,
   coldShare,
   dayOfOtherBank,
   flatLeft,
@@ -17,6 +17,7 @@ import {
   sparePart,
   usableCapacity,
 } from './bank-formulas';
+import { nominalVoltage } from '../cells/nominal-voltage';
 import { capacityWithPeukert, peukertShare } from './peukert';
 
 /** The bank against the day it is sized for. `need` is null while nothing is audited. */
@@ -46,17 +47,6 @@ export interface DayDemand {
 export function dayAtVoltage(dayAh: Sourced, atV: Sourced | undefined, nominalV: Sourced, key?: string): Sourced {
   if (atV === undefined || Math.abs(atV.value - nominalV.value) < 1e-9 * nominalV.value) return dayAh;
   return dayOfOtherBank.figure({ dayAh, atV, nominalV }, key === undefined ? {} : { key });
-}
-
-/** Nominal voltage of the bank; 12.8 V by default where none is chosen. */
-export function nominalVoltage(bank: Bank | null): Sourced {
-  if (bank === null) return byDefault(12.8, 'no bank chosen: four LFP cells');
-  const { nominalCellV, name } = chemistryOf({ chemistryId: bank.battery.chemistryId }, {});
-  return bankVoltage.figure({
-    seriesCount: entered(bank.seriesCount),
-    cellsInSeries: entered(bank.battery.cellsInSeries, bank.battery.name),
-    cellV: byDefault(nominalCellV, name),
-  });
 }
 
 /** Rated capacity of all strings. */

@@ -1,7 +1,7 @@
 import type { Chemistry } from '../cells/chemistry';
 import { interpolate } from '../cells/interpolate';
 import type { Sourced } from '../formula/figure';
-import type { Bank } from '../rig/bank';
+import type { Bank } from './plan';
 import { capacityWithPeukert } from './peukert';
 import { dayAtVoltage, type DayDemand } from './size-bank';
 

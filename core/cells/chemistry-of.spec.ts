@@ -3,8 +3,10 @@ import { chargeLimit } from '../charging/charge-limit';
 import { configurations, type ConfigurationDemand } from '../bank/configurations';
 import { sizeBank } from '../bank/size-bank';
 import { entered } from '../formula/figure';
-import { Battery as BatterySchema, type Battery, ChemistryEdit, ChemistryEdits } from '../rig/bank';
-import { newBank, newBattery } from '../rig/new-rig';
+import { Battery as BatterySchema, type Battery } from './battery';
+import { ChemistryEdit, ChemistryEdits } from './chemistry-edit';
+import { newBank } from '../bank/fresh';
+import { newBattery } from './new-battery';
 import { CHEMISTRIES } from './chemistry.data';
 import { chemistryOf, chemistryValue, curveValue } from './chemistry-of';
 

@@ -1,5 +1,6 @@
 import { byDefault, entered, type Sourced } from '../formula/figure';
-import type { Battery, ChemistryEdit, ChemistryEdits } from '../rig/bank';
+import type { Battery } from './battery';
+import type { ChemistryEdit, ChemistryEdits } from './chemistry-edit';
 import type { Chemistry } from './chemistry';
 import { CHEMISTRIES } from './chemistry.data';
 import { interpolate } from './interpolate';

@@ -3,8 +3,9 @@ import { capacityOf } from '../bank/size-bank';
 import { chemistryOf, chemistryValue } from '../cells/chemistry-of';
 import { byDefault, entered, type Figure, type Sourced } from '../formula/figure';
 import { formula } from '../formula/formula';
-import type { Bank, ChemistryEdits } from '../rig/bank';
-import type { ChargingPlan } from '../rig/charging';
+import type { Bank } from '../bank/plan';
+import type { ChemistryEdits } from '../cells/chemistry-edit';
+import type { ChargingPlan } from './plan';
 
 const NONE_A = 100_000;
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import type { Source } from '../rig/charging';
-import { newArray, newCharging, newSource } from '../rig/new-rig';
+import type { Source } from '../sources/source';
+import { newArray, newSource } from '../sources/new-source';
+import { newCharging } from './fresh';
 import { chargingPeak } from './charging-peak';
 
 const roof = (powerW: number): Source =>

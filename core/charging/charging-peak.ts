@@ -1,7 +1,8 @@
 import { computed, entered, type Figure, type WorkingTerm } from '../formula/figure';
 import { formula, sumFigure } from '../formula/formula';
-import type { ChargingPlan, Source } from '../rig/charging';
-import { arraysPower } from './arrays-power';
+import type { ChargingPlan } from './plan';
+import type { Source } from '../sources/source';
+import { arraysPower } from '../sources/arrays-power';
 import { sharedLimit } from './charge-limit';
 
 const together = formula({

@@ -1,7 +1,9 @@
+import { cellsInSeries } from '../cells/cells-in-series';
 import { chemistryOf, chemistryValue, curveValue } from '../cells/chemistry-of';
 import { computed, type Figure } from '../formula/figure';
 import { formula } from '../formula/formula';
-import type { Bank, ChemistryEdits } from '../rig/bank';
+import type { Bank } from '../bank/plan';
+import type { ChemistryEdits } from '../cells/chemistry-edit';
 
 const midway = formula({
   id: 'charging.voltage',
@@ -22,7 +24,7 @@ const midway = formula({
 export function chargingVoltage(bank: Bank, edits: ChemistryEdits): Figure {
   const chemistry = chemistryOf(bank.battery, edits);
   return midway.figure({
-    cells: computed(bank.seriesCount * bank.battery.cellsInSeries, 'the bank'),
+    cells: computed(cellsInSeries(bank), 'the bank'),
     restedCellV: curveValue(chemistry, 'restedCellV', 0.5),
     absorptionCellV: chemistryValue(chemistry, 'absorptionCellV'),
   });

@@ -1,8 +1,12 @@
+import { bankLoop } from '../bank/resistance';
 import { describe, expect, it } from 'vitest';
 import { CHEMISTRIES } from '../cells/chemistry.data';
-import { newArray, newBank, newBattery, newCharging, newEngine, newSource, weekOf } from '../rig/new-rig';
-import type { Source } from '../rig/charging';
-import { siteYear } from '../sources/site-year';
+import { newArray, newEngine, newSource, weekOf } from '../sources/new-source';
+import { newBank } from '../bank/fresh';
+import { newBattery } from '../cells/new-battery';
+import { newCharging } from './fresh';
+import type { Source } from '../sources/source';
+import { siteYear } from '../climate/site-year';
 import { chargeLimit } from './charge-limit';
 import { chargingVoltage } from './charging-voltage';
 import { agedCapacity } from '../bank/bank-formulas';
@@ -11,14 +15,15 @@ import { chargeFigures } from './charge-figures';
 import { levelSunDay } from './light-figures';
 import { monthReason, monthVerdict } from './month-verdict';
 import { profileIssues } from './profile-check';
-import { relayCurrent } from './relay-current';
+import { relayCurrent } from '../sources/relay-current';
 import { leftForBank } from './running-current';
 import { applyRemedy, type Remedy } from './remedies';
 import { remedyCost } from './remedy-cost';
 import { shortChargeAh, singleCharge } from './single-charge';
 import { solveRemedies } from './solve-remedies';
 import { sourceYear } from './source-day';
-import { dayOfYear, runningShares } from './week-hours';
+import { dayOfYear } from '../series/calendar';
+import { runningShares } from '../sources/week-hours';
 
 const place = { name: '', timeZone: 'Europe/Berlin', latitudeDeg: 48, longitudeDeg: 11 };
 const lfp = newBank(newBattery('b', 'lfp', 4, 200));
@@ -109,10 +114,13 @@ describe('limits', () => {
   });
   it('of a relay follow the two voltages', () => {
     const mode = { alternatorV: 14.4, pathOhm: 0.02, limitA: 80 };
-    const [low, high] = [relayCurrent(mode, flooded, {}, 0.3), relayCurrent(mode, flooded, {}, 0.9)];
+    const [low, high] = [
+      relayCurrent(mode, bankLoop(flooded, {}, 25), 0.3),
+      relayCurrent(mode, bankLoop(flooded, {}, 25), 0.9),
+    ];
     expect(low).toBeGreaterThan(high);
     expect(low).toBeLessThanOrEqual(80);
-    expect(relayCurrent({ ...mode, alternatorV: 11 }, flooded, {}, 0.9)).toBe(0);
+    expect(relayCurrent({ ...mode, alternatorV: 11 }, bankLoop(flooded, {}, 25), 0.9)).toBe(0);
   });
   it('of voltage: a charger set for lead is said on lithium', () => {
     const source = { ...newSource('shore', 's'), absorptionV: 14.7, floatV: 13.8 } as Source;
@@ -139,7 +147,7 @@ describe('one charge', () => {
   });
   it('through a relay slows down as the bank fills: each minute at the current of its own charge', () => {
     const relay = { alternatorV: 13.4, pathOhm: 0.03, limitA: 200 };
-    const at = (soc: number) => relayCurrent(relay, flooded, {}, soc);
+    const at = (soc: number) => relayCurrent(relay, bankLoop(flooded, {}, 25), soc);
     const run = singleCharge(CHEMISTRIES.flooded, 200, 0.3, at, 100, 20);
     const steady = singleCharge(CHEMISTRIES.flooded, 200, 0.3, () => at(0.3), 100, 20);
     const hoursTo = (one: typeof run, soc: number) => one.hoursTo.find((row) => row.soc === soc)!.hours!;

@@ -1,7 +1,8 @@
 import { computed, entered, type Figure } from '../formula/figure';
 import { formula } from '../formula/formula';
-import { aboveAirWhPerM2 } from '../sources/above-air';
-import { MEAN_DAY, type SiteMonth } from '../sources/site-year';
+import { aboveAirWhPerM2 } from '../climate/above-air';
+import { MEAN_DAY } from '../series/calendar';
+import { type SiteMonth } from '../climate/site-year';
 
 const aboveAir = formula({
   id: 'charging.above-air',

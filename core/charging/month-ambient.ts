@@ -1,6 +1,6 @@
 import { computed, type Sourced } from '../formula/figure';
-import type { AuditPlan } from '../rig/load';
-import type { SiteMonth } from '../sources/site-year';
+import type { AuditPlan } from '../audit/plan';
+import type { SiteMonth } from '../climate/site-year';
 
 const LEAST_C = -50;
 const MOST_C = 70;

@@ -1,7 +1,5 @@
-import type { KeepUpState } from '../logbook/keep-up';
-
-/** In the same words as the logbook's verdict. */
-export type MonthVerdict = Exclude<KeepUpState, 'open'>;
+/** Whether charging keeps up: of a month of the simulated year, and of a logged book. */
+export type MonthVerdict = 'keeps-up' | 'only-just' | 'falls-behind';
 
 export type MonthReason =
   /** Never or seldom below the reserve. */

@@ -1,6 +1,8 @@
+import { cellsInSeries } from '../cells/cells-in-series';
 import { chemistryOf } from '../cells/chemistry-of';
-import type { Bank, ChemistryEdits } from '../rig/bank';
-import type { Source } from '../rig/charging';
+import type { Bank } from '../bank/plan';
+import type { ChemistryEdits } from '../cells/chemistry-edit';
+import type { Source } from '../sources/source';
 
 /** What is wrong with a charger's voltages for a bank, in volts of the bank. */
 export interface ProfileIssue {
@@ -19,7 +21,7 @@ export function profileIssues(
   edits: ChemistryEdits,
 ): ProfileIssue[] {
   const chemistry = chemistryOf(bank.battery, edits);
-  const cells = bank.seriesCount * bank.battery.cellsInSeries;
+  const cells = cellsInSeries(bank);
   const check = (isV: number | null, cellV: number, name: 'absorption' | 'float'): ProfileIssue[] => {
     const wantedV = cells * cellV;
     if (isV === null || Math.abs(isV - wantedV) <= NEAR_FRACTION * wantedV) return [];

@@ -1,7 +1,11 @@
 import { fc, test } from '@fast-check/vitest';
 import { describe, expect, it } from 'vitest';
-import { ChargingPlan, type Source } from '../rig/charging';
-import { newArray, newBank, newBattery, newCharging, newSource, weekOf } from '../rig/new-rig';
+import { ChargingPlan } from './plan';
+import { type Source } from '../sources/source';
+import { newArray, newSource, weekOf } from '../sources/new-source';
+import { newBank } from '../bank/fresh';
+import { newBattery } from '../cells/new-battery';
+import { newCharging } from './fresh';
 import { applyRemedy, LEVER_RANGE, LEVERS, type Remedy } from './remedies';
 
 const bank = newBank(newBattery('b', 'lfp', 8, 100));

@@ -1,7 +1,8 @@
-import type { Bank } from '../rig/bank';
-import type { ChargingPlan, Source } from '../rig/charging';
-import { newArray, newEngine, newSource, weekOf } from '../rig/new-rig';
-import type { YearParts } from '../simulation/year-parts';
+import type { Bank } from '../bank/plan';
+import type { ChargingPlan } from './plan';
+import type { Source } from '../sources/source';
+import { newArray, newEngine, newSource, weekOf } from '../sources/new-source';
+import type { YearParts } from './year-parts';
 
 /** What can be moved so that charging keeps up. */
 export const LEVERS = ['array', 'drive', 'shore', 'cut', 'bank'] as const;

@@ -1,7 +1,7 @@
 import { byDefault, computed, entered, type Figure } from '../formula/figure';
 import { formula } from '../formula/formula';
-import type { Bank } from '../rig/bank';
-import type { RemedyPrices } from '../rig/charging';
+import type { Bank } from '../bank/plan';
+import type { RemedyPrices } from './plan';
 import type { Remedy } from './remedies';
 import { stayShare } from './year-formulas';
 

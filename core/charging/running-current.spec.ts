@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { entered } from '../formula/figure';
-import type { Source } from '../rig/charging';
-import { newArray, newBank, newBattery, newSource } from '../rig/new-rig';
+import type { Source } from '../sources/source';
+import { newArray, newSource } from '../sources/new-source';
+import { newBank } from '../bank/fresh';
+import { newBattery } from '../cells/new-battery';
 import { leftAlongCharge, leftForBank, runningCurrent } from './running-current';
 
 const bank = newBank(newBattery('b', 'flooded', 6, 200));

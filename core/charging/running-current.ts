@@ -1,9 +1,14 @@
+import { bankLoop } from '../bank/resistance';
 import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
 import { formula, sumFigure } from '../formula/formula';
-import type { Bank, ChemistryEdits } from '../rig/bank';
-import type { Source } from '../rig/charging';
-import { arraysPower } from './arrays-power';
-import { relayCurrent } from './relay-current';
+import type { Bank } from '../bank/plan';
+import type { ChemistryEdits } from '../cells/chemistry-edit';
+import type { Source } from '../sources/source';
+import { arraysPower } from '../sources/arrays-power';
+import { relayCurrent } from '../sources/relay-current';
+
+/** Resistances are tabled for this; a bank that charges is near it. */
+export const CHARGES_AT_C = 25;
 
 /** Full sun is rare and warms the cells. */
 const CLEAR_NOON = 0.7;
@@ -69,7 +74,7 @@ export function runningCurrent(
       return source.mode.by === 'limited'
         ? entered(source.mode.currentA)
         : computed(
-            relayCurrent(source.mode, bank, edits, soc),
+            relayCurrent(source.mode, bankLoop(bank, edits, CHARGES_AT_C), soc),
             `through the relay at ${Math.round(100 * soc)} % charge`,
           );
     case 'shore':
@@ -99,11 +104,12 @@ export function leftAlongCharge(
   chargeV: Sourced,
 ): (soc: number) => number {
   const relays = sources.flatMap((one) => (one.kind === 'engine' && one.mode.by === 'relay' ? [one.mode] : []));
+  const loop = bankLoop(bank, edits, CHARGES_AT_C);
   const steady = sources.filter((one) => one.kind !== 'engine' || one.mode.by !== 'relay');
   const steadyA = steady.reduce((sum, one) => sum + runningCurrent(one, bank, edits, chargeV, 0).value, otherA);
   return (soc) =>
     left.of({
-      chargersA: relays.reduce((sum, mode) => sum + relayCurrent(mode, bank, edits, soc), steadyA),
+      chargersA: relays.reduce((sum, mode) => sum + relayCurrent(mode, loop, soc), steadyA),
       loadsA,
     });
 }

@@ -1,16 +1,18 @@
 import { computed, entered, type Figure } from '../formula/figure';
 import { formula, sumFigure } from '../formula/formula';
-import type { Bank, ChemistryEdits } from '../rig/bank';
-import type { SolarSource, Source } from '../rig/charging';
-import { MONTH_DAYS, type SiteMonth } from '../sources/site-year';
+import type { Bank } from '../bank/plan';
+import type { ChemistryEdits } from '../cells/chemistry-edit';
+import type { SolarSource, Source } from '../sources/source';
+import { MONTH_DAYS } from '../series/calendar';
+import { type SiteMonth } from '../climate/site-year';
 import { arrayWatts, controllerHoursA } from '../sources/solar-current';
-import { STEPS_PER_HOUR } from '../sources/sun-track';
-import { planeOfArray, type SkyModel } from '../sources/tilted-plane';
-import { usualDays } from '../sources/usual-days';
-import { monthStart } from '../simulation/calendar';
+import { STEPS_PER_HOUR } from '../climate/sun-track';
+import { planeOfArray, type SkyModel } from '../climate/tilted-plane';
+import { usualDays } from '../climate/usual-days';
+import { monthStart } from '../series/calendar';
 import { aboveAirDay } from './light-figures';
 import { runningCurrent } from './running-current';
-import { runningShares } from './week-hours';
+import { runningShares } from '../sources/week-hours';
 
 const onPlane = formula({
   id: 'charging.plane-sun',

@@ -2,7 +2,7 @@ import { byDefault, computed, entered, type Figure } from '../formula/figure';
 import { quantileOf } from '../statistics/quantile';
 import { FULL_SOC } from '../simulation/simulate-runs';
 import { type MonthSum, type RunsResult, SOC_BINS } from '../simulation/runs-result';
-import { MONTH_DAYS } from '../sources/site-year';
+import { MONTH_DAYS } from '../series/calendar';
 import { monthReason, type MonthReason, monthVerdict, type MonthVerdict } from './month-verdict';
 import {
   ahPerDay,
@@ -159,11 +159,7 @@ export function summariseYear(
               { key },
             )
           : null,
-      longestGap: longestGap.figure(
-        quantileOf(gaps, 0.9),
-        { share: byDefault(0.9), runs: drawn },
-        { key },
-      ),
+      longestGap: longestGap.figure(quantileOf(gaps, 0.9), { share: byDefault(0.9), runs: drawn }, { key }),
       ...sums,
       bySource: sources.map(({ id, name }, s) => {
         const own = perDay(result.sourceOfferedAh[s * 12 + month]!, `offered:${id}`, `${name}: offered, a day`);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { entered } from '../formula/figure';
 import type { Columns } from '../series/columns';
-import { DayIntegrator } from '../series/day-integrator';
+import { DayIntegrator } from './day-integrator';
 import type { DaySums } from '../series/day-sums';
 import { chargeState } from './charge';
 import { FullMarkFinder, type FullRule, markByHand } from './full-marks';

@@ -1,5 +1,6 @@
 import type { Figure, Sourced } from '../formula/figure';
 import { measured } from '../formula/figure';
+import type { MonthVerdict } from '../charging/month-verdict';
 import type { DayKey } from '../series/local-day';
 import { lagCorrelation } from '../statistics/lag-correlation';
 import { type Interval, ratioInterval, type RatioDay } from '../statistics/ratio-interval';
@@ -8,7 +9,7 @@ import type { LedgerRow } from './ledger';
 import { daysFromTo, ledgerWindow, type LedgerWindow } from './window';
 
 /** "open": the days that there are cannot tell yet. */
-export type KeepUpState = 'keeps-up' | 'only-just' | 'falls-behind' | 'open';
+export type KeepUpState = MonthVerdict | 'open';
 
 /** Why the verdict is what it is. */
 export type KeepUpReason =

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { CHEMISTRIES } from '../cells/chemistry.data';
-import { newRig, newSource } from '../rig/new-rig';
+import { newRig } from '../rig/new-rig';
+import { newSource } from '../sources/new-source';
 import { chargerVoltages } from './charger-voltages';
 
 const { monitor } = newRig('r', 'R', 'UTC');

@@ -1,8 +1,8 @@
 import type { Chemistry } from '../cells/chemistry';
 import { chemistryValue } from '../cells/chemistry-of';
 import { computed, entered, type Sourced } from '../formula/figure';
-import type { Source } from '../rig/charging';
-import type { MonitorPlan } from '../rig/monitor';
+import type { Source } from '../sources/source';
+import type { MonitorPlan } from './plan';
 
 /** What a full mark is judged against, V of the bank. */
 export interface ChargerVoltages {

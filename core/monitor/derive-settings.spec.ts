@@ -2,9 +2,12 @@ import { describe, expect, it } from 'vitest';
 import { sizeBank } from '../bank/size-bank';
 import { CHEMISTRY_IDS } from '../cells/chemistry';
 import { entered } from '../formula/figure';
-import type { Bank, ChemistryEdits } from '../rig/bank';
-import type { MonitorPlan, SettingId } from '../rig/monitor';
-import { newBank, newBattery, newRig, simpleBank } from '../rig/new-rig';
+import type { Bank } from '../bank/plan';
+import type { ChemistryEdits } from '../cells/chemistry-edit';
+import type { MonitorPlan, SettingId } from './plan';
+import { newBank, simpleBank } from '../bank/fresh';
+import { newBattery } from '../cells/new-battery';
+import { newRig } from '../rig/new-rig';
 import { deriveSettings } from './derive-settings';
 
 const plan: MonitorPlan = newRig('r', 'R', 'UTC').monitor;
@@ -74,10 +77,13 @@ describe('deriveSettings', () => {
     );
   });
   it('marks a setting that no longer agrees with what was typed in', () => {
-    const typed = { 'full-voltage': { value: 28.1, atMs: 1 }, capacity: { value: 160, atMs: 1 } };
+    const typed = {
+      'full-voltage': { value: 28.1, atMs: 1, rests: null },
+      capacity: { value: 160, atMs: 1, rests: null },
+    };
     const { value } = derive(wagtail, { entered: typed });
     expect(value('full-voltage').entered?.agrees).toBe(true);
-    expect(value('capacity').entered?.agrees).toBe(false);
+    expect(value('capacity').entered).toMatchObject({ agrees: false, stale: true, moved: null });
   });
   it.each(CHEMISTRY_IDS)('%s: every derived value lies in its own range', (id) => {
     for (const setting of derive(simpleBank(id)).result.settings) {

@@ -1,9 +1,11 @@
+import { cellsInSeries } from '../cells/cells-in-series';
 import type { SizedBank } from '../bank/size-bank';
 import { chemistryValue } from '../cells/chemistry-of';
 import { byDefault, entered, type Figure, type Sourced } from '../formula/figure';
-import type { Bank } from '../rig/bank';
-import type { Source } from '../rig/charging';
-import type { MonitorPlan, SettingId } from '../rig/monitor';
+import type { Bank } from '../bank/plan';
+import type { Source } from '../sources/source';
+import { type MovedInput, movedSince, type Stamped } from '../plan/stamped';
+import type { MonitorPlan, SettingId } from './plan';
 import { type ChargerVoltages, chargerVoltages } from './charger-voltages';
 import {
   coulombicEfficiency,
@@ -25,8 +27,11 @@ export interface Setting {
   /** Where the value may lie, in the figure's unit. */
   allowed: { low: number; high: number };
   problems: SettingProblem[];
-  /** What was typed into the device, and whether it still agrees. */
-  entered: { value: number; atMs: number; agrees: boolean } | null;
+  /**
+   * What was typed into the device: whether it agrees with the derivation, whether that rests on something else since, and on
+   * what; null where it is not known what it rested on: then it is stale when it does not agree.
+   */
+  entered: { value: number; atMs: number; agrees: boolean; stale: boolean; moved: MovedInput[] | null } | null;
 }
 
 export interface MonitorSettings {
@@ -61,7 +66,7 @@ export function deriveSettings(
   smallestStanding: { says: string; currentA: number } | null,
 ): MonitorSettings {
   const { chemistry } = sized;
-  const cells = bank.seriesCount * bank.battery.cellsInSeries;
+  const cells = cellsInSeries(bank);
   const chargers = chargerVoltages(plan, sources, chemistry, cells);
   const { absorptionV } = chargers;
   const efficiency = chemistryValue(chemistry, 'coulombicFraction');
@@ -102,8 +107,7 @@ export function deriveSettings(
     problems: SettingProblem[] = [],
   ): Setting => {
     const typed = plan.entered[id];
-    const agrees = typed !== undefined && Math.abs(typed.value - figure.value) < RESOLUTION[id] / 2 + 1e-9;
-    return { id, figure, allowed: { low, high }, problems, entered: typed ? { ...typed, agrees } : null };
+    return { id, figure, allowed: { low, high }, problems, entered: typed ? asEntered(id, typed, figure) : null };
   };
   return {
     chargers,
@@ -144,4 +148,10 @@ export function deriveSettings(
     tailA: chemistry.tailFraction * sized.capacityAh.value,
     uncountedPerWeek: smallestStanding ? uncountedPerWeek.figure({ smallestA, weekH: byDefault(168) }) : null,
   };
+}
+
+function asEntered(id: SettingId, typed: Stamped, figure: Figure): Setting['entered'] {
+  const agrees = Math.abs(typed.value - figure.value) < RESOLUTION[id] / 2 + 1e-9;
+  const moved = movedSince(typed, figure);
+  return { value: typed.value, atMs: typed.atMs, agrees, moved, stale: moved === null ? !agrees : moved.length > 0 };
 }

@@ -2,11 +2,17 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CHEMISTRY_IDS } from '../cells/chemistry';
 import { deriveRig } from './derive-rig';
-import { LIMITS, type LimitName } from './limits';
-import { newArray, newBank, newBattery, newInverter, newLoad, newRig, newSource } from './new-rig';
+import { LIMITS } from './limits';
+import { newArray, newSource } from '../sources/new-source';
+import { newBank } from '../bank/fresh';
+import { newBattery } from '../cells/new-battery';
+import { newInverter, newLoad } from '../audit/fresh';
+import { newRig } from './new-rig';
 import { Rig } from './rig';
 import { parseRigFile } from './rig-file';
 import { RIG_FORMAT, RIG_VERSION } from './version';
+
+type LimitName = keyof typeof LIMITS;
 
 /** Any number that a field takes, its ends among them. */
 const any = (name: LimitName): fc.Arbitrary<number> => {

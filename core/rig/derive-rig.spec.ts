@@ -1,8 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { DAY_SEED, simulateDays } from '../audit/simulate-day';
 import { daysOfLoads } from '../audit/sizing-day';
-import { deriveRig, movedFigures, staleSettings } from './derive-rig';
-import { newLoad, newRig, simpleBank } from './new-rig';
+import { stampOf } from '../plan/stamped';
+import { deriveRig, rigDeriver, staleValues } from './derive-rig';
+import { movedFigures } from './moved-figures';
+import { newLoad } from '../audit/fresh';
+import { newRig } from './new-rig';
+import { simpleBank } from '../bank/fresh';
 import type { Rig } from './rig';
 
 const rig: Rig = {
@@ -13,22 +17,53 @@ const rig: Rig = {
   bank: simpleBank('lfp'),
 };
 rig.audit = { ...rig.audit, sizeFor: 'typical' };
-rig.monitor = { ...rig.monitor, entered: { capacity: { value: 100, atMs: 0 } } };
+const capacity = deriveRig(rig, null).monitor!.settings.find(({ id }) => id === 'capacity')!;
+rig.monitor = { ...rig.monitor, entered: { capacity: stampOf(capacity.figure, 0) } };
 
 describe('deriveRig', () => {
   it('chains audit, bank and monitor: 128 Wh ÷ 12.8 V = 10 Ah; 20 Ah ÷ 0.8 = 25 Ah', () => {
     const derived = deriveRig(rig, null);
     expect(derived.audit.dayAh.value).toBeCloseTo(10, 12);
     expect(derived.bank?.need?.requiredAh.value).toBeCloseTo(25, 12);
-    expect(staleSettings(derived)).toEqual([]);
+    expect(staleValues(derived)).toEqual([]);
   });
   it('counts with the efficiency that was typed into the meter', () => {
     expect(deriveRig(rig, null).coulombicFraction).toMatchObject({ value: 0.99, origin: 'default' });
     const typed = {
       ...rig,
-      monitor: { ...rig.monitor, entered: { 'coulombic-efficiency': { value: 0.95, atMs: 0 } } },
+      monitor: { ...rig.monitor, entered: { 'coulombic-efficiency': { value: 0.95, atMs: 0, rests: null } } },
     };
     expect(deriveRig(typed, null).coulombicFraction).toMatchObject({ value: 0.95, origin: 'entered' });
+  });
+});
+
+describe('deriving plan after plan', () => {
+  it('keeps what a stage came to while nothing that it follows from has changed', () => {
+    const derive = rigDeriver();
+    const first = derive(rig, null);
+    const named = derive({ ...rig, monitor: { ...rig.monitor, alarmMarginFraction: 0.1 } }, null);
+    expect(named.audit).toBe(first.audit);
+    expect(named.bank).toBe(first.bank);
+    expect(named.monitor).not.toBe(first.monitor);
+    expect(derive({ ...rig, loads: [] }, null).bank).not.toBe(first.bank);
+  });
+  it('comes to the same as deriving it alone', () => {
+    const derive = rigDeriver();
+    derive(rig, null);
+    const wider: Rig = { ...rig, bank: { ...rig.bank!, parallelCount: 3 } };
+    const values = (derived: ReturnType<typeof derive>) =>
+      movedFigures(deriveRig(newRig('x', 'X', 'UTC'), null), derived);
+    expect(values(derive(wider, null)).map(({ after }) => after?.value)).toEqual(
+      values(deriveRig(wider, null)).map(({ after }) => after?.value),
+    );
+  });
+  it('names a stage that cannot be worked out, and lets the others stand', () => {
+    const broken = { ...rig, bank: { ...rig.bank!, usableFraction: Number.NaN, lossSchool: 'itemised' as const } };
+    broken.bank.battery = { ...broken.bank.battery, capacityAh: -1 };
+    const derived = deriveRig(broken, null);
+    expect(derived.failures.map(({ stage }) => stage)).toEqual(['bank']);
+    expect(derived.bank).toBeNull();
+    expect(derived.audit.dayAh.value).toBeCloseTo(10, 12);
   });
 });
 
@@ -69,7 +104,7 @@ describe('what an edit moves', () => {
   it('a second battery moves the capacity and makes the entered capacity stale', () => {
     const wider: Rig = { ...rig, bank: { ...rig.bank!, parallelCount: 2 } };
     expect(moved(wider)).toContain('rated capacity');
-    expect(staleSettings(deriveRig(wider, null)).map((setting) => setting.id)).toEqual(['capacity']);
+    expect(staleValues(deriveRig(wider, null)).map(({ stage, id }) => [stage, id])).toEqual([['monitor', 'capacity']]);
   });
   it('names figures that appear and vanish', () => {
     const rows = movedFigures(deriveRig(rig, null), deriveRig({ ...rig, bank: null }, null));

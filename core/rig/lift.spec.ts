@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { newLoad, newRig } from './new-rig';
+import { newLoad } from '../audit/fresh';
+import { newRig } from './new-rig';
 import { parseRigFile } from './rig-file';
 
 /** A rig as version 1 wrote it. */

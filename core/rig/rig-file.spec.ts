@@ -1,8 +1,12 @@
 import { describe, expect, it, test } from 'vitest';
 import { CHEMISTRY_IDS } from '../cells/chemistry';
 import { CHEMISTRIES } from '../cells/chemistry.data';
-import { fieldIssue, LIMITS } from './limits';
-import { newBattery, newLoad, newRig, simpleBank } from './new-rig';
+import { fieldIssue } from '../plan/limit';
+import { LIMITS } from './limits';
+import { newBattery } from '../cells/new-battery';
+import { newLoad } from '../audit/fresh';
+import { newRig } from './new-rig';
+import { simpleBank } from '../bank/fresh';
 import type { Rig } from './rig';
 import { parseRigFile } from './rig-file';
 import { RIG_VERSION } from './version';

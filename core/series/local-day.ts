@@ -12,6 +12,12 @@ export interface LocalDay {
   endMs: number;
 }
 
+/** When it grows light and dark on a local day. */
+export interface Daylight {
+  dawnMs: number;
+  duskMs: number;
+}
+
 /** The calendar day that the clocks of a zone show at an instant. */
 export function dayKeyAt(atMs: number, timeZone: string): DayKey {
   return new Date(atMs + zoneOffsetMs(timeZone, atMs)).toISOString().slice(0, 10);

@@ -1,5 +1,5 @@
-import { type SiteMonth } from '../sources/site-year';
-import { monthStart } from './calendar';
+import { type SiteMonth } from '../climate/site-year';
+import { monthStart } from '../series/calendar';
 import { CLEARNESS_STEP, CLEARNESS_STEPS, GRID_U, RELAY_STEPS, type SourceTable, type YearTables } from './year-tables';
 
 /**

@@ -1,10 +1,10 @@
-import type { SolarSource } from '../rig/charging';
-import { skyDay } from '../sources/sky-day';
+import type { SolarSource } from '../sources/source';
+import { skyDay } from '../climate/sky-day';
 import { solarHoursA } from '../sources/solar-current';
-import type { SiteMonth } from '../sources/site-year';
-import { sunTrack } from '../sources/sun-track';
-import type { SkyModel } from '../sources/tilted-plane';
-import { MONTH_OF_DAY } from './calendar';
+import type { SiteMonth } from '../climate/site-year';
+import { sunTrack } from '../climate/sun-track';
+import type { SkyModel } from '../climate/tilted-plane';
+import { MONTH_OF_DAY } from '../series/calendar';
 import type { TableCache } from './table-cache';
 import { CLEARNESS_FROM, CLEARNESS_STEP, CLEARNESS_STEPS, type SolarTable } from './year-tables';
 

@@ -1,20 +1,20 @@
-import { relayCurrent } from '../charging/relay-current';
-import { runningShares } from '../charging/week-hours';
-import type { Bank, ChemistryEdits } from '../rig/bank';
-import type { Source } from '../rig/charging';
+import { relayCurrent } from '../sources/relay-current';
+import { runningShares } from '../sources/week-hours';
+import type { VoltageLoop } from '../cells/voltage-loop';
+import type { Source } from '../sources/source';
 import { RELAY_STEPS, type SolarTable, type SourceTable } from './year-tables';
 
 /**
  * What one source offers, hour by hour of the year.
  * @param never  days (0 … 364) on which it does not run
+ * @param bank   for a relay: as it is while it charges
  * @param solar  its arrays, worked out; empty for other kinds
  */
 export function sourceTable(
   source: Source,
   solar: readonly SolarTable[],
   never: readonly number[],
-  bank: Bank,
-  edits: ChemistryEdits,
+  bank: VoltageLoop,
 ): SourceTable {
   const shares = runningShares(source);
   for (const day of never) shares.fill(0, day * 24, day * 24 + 24);
@@ -28,7 +28,7 @@ export function sourceTable(
         return { ...base, limitA: mode.currentA, scheduleA: shares.map((share) => share * mode.currentA) };
       }
       const relayA = Float64Array.from({ length: RELAY_STEPS + 1 }, (_, k) =>
-        relayCurrent(mode, bank, edits, k / RELAY_STEPS),
+        relayCurrent(mode, bank, k / RELAY_STEPS),
       );
       return { ...base, limitA: mode.limitA, scheduleA: shares, relayA };
     }

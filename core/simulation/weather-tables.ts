@@ -1,7 +1,8 @@
-import { clearnessAt } from '../sources/clearness-days';
-import { MONTH_DAYS, type SiteMonth } from '../sources/site-year';
+import { clearnessAt } from '../climate/clearness-days';
+import { MONTH_DAYS } from '../series/calendar';
+import { type SiteMonth } from '../climate/site-year';
 import { normalShare } from '../statistics/normal-share';
-import { MONTH_OF_DAY, monthStart } from './calendar';
+import { MONTH_OF_DAY, monthStart } from '../series/calendar';
 import { GRID_Z, Z_MOST } from './year-tables';
 
 const SHARES = Array.from({ length: GRID_Z }, (_, k) => normalShare(-Z_MOST + (2 * Z_MOST * k) / (GRID_Z - 1)));

@@ -1,8 +1,8 @@
-import type { SolarArray, SolarSource } from '../rig/charging';
+import type { SolarArray, SolarSource } from './source';
 import { modulePower } from './module-power';
-import type { SkyDay } from './sky-day';
-import { STEPS_PER_HOUR } from './sun-track';
-import { planeOfArray, type SkyModel } from './tilted-plane';
+import type { SkyDay } from '../climate/sky-day';
+import { STEPS_PER_HOUR } from '../climate/sun-track';
+import { planeOfArray, type SkyModel } from '../climate/tilted-plane';
 
 /** The air of one day. */
 export interface DayAir {

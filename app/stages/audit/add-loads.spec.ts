@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { GENERIC_LOADS } from '@core/audit/generic-loads.data';
-import type { Load } from '@core/rig/load';
+import type { Load } from '@core/audit/load';
 import { openPage } from '../../testing/open-page';
 import { sampleRig } from '../../testing/sample-rig';
 import { AddLoads } from './add-loads';

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output, signal } f
 import { NzModalModule } from 'ng-zorro-antd/modal';
 import { GENERIC_LOADS, type GenericLoad } from '@core/audit/generic-loads.data';
 import { loadsFromTable, type TableRemark } from '@core/audit/load-table';
-import type { Load } from '@core/rig/load';
+import type { Load } from '@core/audit/load';
 
 const REMARKS: Record<TableRemark['code'], string> = {
   'no-name': 'has no name; left out',

@@ -16,11 +16,13 @@ import type { AuditLine } from '@core/audit/audit-line';
 import { tableOfLoads } from '@core/audit/load-table';
 import { formatNumber, quantityText } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
-import type { AuditPlan, Load } from '@core/rig/load';
-import { newInverter, newLoad } from '@core/rig/new-rig';
+import type { AuditPlan } from '@core/audit/plan';
+import type { Load } from '@core/audit/load';
+import { newInverter, newLoad } from '@core/audit/fresh';
 import { Book } from '../../rig/book';
 import { DaySimulation } from '../../rig/day-simulation';
-import { RigEdits } from '../../rig/rig-actions';
+import { renamedGroup } from '@core/audit/renamed-group';
+import { Edit } from '../../rig/edit';
 import { rigFeature } from '../../rig/rig-feature';
 import { selectDerived } from '../../rig/rig-selectors';
 import { Choice, type Option } from '../../ui/choice';
@@ -35,7 +37,7 @@ import { TextField } from '../../ui/text-field';
 import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
 import { AddLoads } from './add-loads';
-import { AuditTabs } from './audit-tabs';
+import { StageTabs } from '../../rig/stage-tabs';
 import { KNOWN_WORDS, MONTH_OPTIONS } from './audit-words';
 import { LoadDetails } from './load-details';
 import { LoadRow } from './load-row';
@@ -68,7 +70,7 @@ const ORDERS: readonly Option[] = [
   selector: 'co-audit-page',
   imports: [
     AddLoads,
-    AuditTabs,
+    StageTabs,
     CdkDrag,
     CdkDragHandle,
     CdkDropList,
@@ -208,24 +210,24 @@ export class AuditPage {
   protected add(): void {
     const load = newLoad(crypto.randomUUID(), this.opened()?.load.group ?? this.rig()?.loads.at(-1)?.group ?? 'Loads');
     this.filter.set('');
-    this.store.dispatch(RigEdits.loadAdded({ load }));
+    this.store.dispatch(Edit.add('loads', load));
     this.focusLoad(load.id);
   }
 
   protected addAll(loads: Load[]): void {
     this.adding.set(false);
     if (loads.length === 0) return;
-    this.store.dispatch(RigEdits.loadsAdded({ loads, at: null }));
+    this.store.dispatch(Edit.insert('loads', loads, null));
     this.focusLoad(loads[0]!.id);
   }
 
   protected change(id: string, changes: Partial<Load>): void {
-    this.store.dispatch(RigEdits.loadChanged({ id, changes }));
+    this.store.dispatch(Edit.change('loads', id, changes));
   }
 
   protected remove(id: string): void {
     this.openId.set(null);
-    this.store.dispatch(RigEdits.loadRemoved({ id }));
+    this.store.dispatch(Edit.remove('loads', id));
   }
 
   protected duplicate(load: Load): void {
@@ -235,7 +237,7 @@ export class AuditPage {
       name: load.name === '' ? '' : `${load.name}, another`.slice(0, 120),
     };
     const at = (this.rig()?.loads.findIndex(({ id }) => id === load.id) ?? -1) + 1;
-    this.store.dispatch(RigEdits.loadsAdded({ loads: [copy], at }));
+    this.store.dispatch(Edit.insert('loads', [copy], at));
     this.focusLoad(copy.id);
   }
 
@@ -244,7 +246,7 @@ export class AuditPage {
     const others = event.container.data.rows.filter(({ load }) => load.id !== moved.id);
     const before = others[event.currentIndex]?.load.id ?? this.firstAfter(event.container.data);
     this.store.dispatch(
-      RigEdits.loadMoved({ id: moved.id, before, group: this.groupInto(moved, event.container.data.name) }),
+      Edit.move('loads', moved.id, before, { group: this.groupInto(moved, event.container.data.name) }),
     );
   }
 
@@ -255,22 +257,22 @@ export class AuditPage {
     const target = all[at + step];
     if (!target) return;
     const before = step === -1 ? target.load.id : (all[at + 2]?.load.id ?? null);
-    this.store.dispatch(RigEdits.loadMoved({ id: row.load.id, before, group: this.groupInto(row.load, target.group) }));
+    this.store.dispatch(Edit.move('loads', row.load.id, before, { group: this.groupInto(row.load, target.group) }));
     setTimeout(() =>
       this.host.nativeElement.querySelector<HTMLElement>(`[data-load="${CSS.escape(row.load.id)}"] .handle`)?.focus(),
     );
   }
 
   protected renameGroup(group: Group, name: string): void {
-    this.store.dispatch(RigEdits.groupRenamed({ from: group.name, to: name }));
+    this.store.dispatch(Edit.set({ loads: renamedGroup(this.rig()?.loads ?? [], group.name, name) }));
   }
 
   protected addInverter(): void {
-    this.store.dispatch(RigEdits.inverterAdded({ inverter: newInverter(crypto.randomUUID()) }));
+    this.store.dispatch(Edit.add('inverters', newInverter(crypto.randomUUID())));
   }
 
   protected plan(changes: Partial<AuditPlan>): void {
-    this.store.dispatch(RigEdits.auditChanged({ changes }));
+    this.store.dispatch(Edit.merge('audit', changes));
   }
 
   protected pickSizing(id: string): void {

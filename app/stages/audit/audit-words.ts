@@ -1,5 +1,5 @@
 import type { RecordLonger } from '@core/audit/recording';
-import type { KnownBy, Load, PatternId } from '@core/rig/load';
+import type { KnownBy, Load, PatternId } from '@core/audit/load';
 import type { Option } from '../../ui/choice';
 
 export const KNOWN_WORDS: Record<KnownBy, string> = {

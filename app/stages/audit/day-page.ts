@@ -8,7 +8,7 @@ import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
 import { roundTop } from '../../ui/round-top';
 import { WorkingStore } from '../../ui/working-store';
-import { AuditTabs } from './audit-tabs';
+import { StageTabs } from '../../rig/stage-tabs';
 
 interface Band {
   id: string;
@@ -25,7 +25,7 @@ const HEIGHT = 260;
 /** The audited day by hours: standing losses at the bottom, the largest loads above them, the rest together. */
 @Component({
   selector: 'co-day-page',
-  imports: [AuditTabs, FigurePart, MarginContent],
+  imports: [StageTabs, FigurePart, MarginContent],
   templateUrl: './day-page.html',
   styleUrl: './day-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

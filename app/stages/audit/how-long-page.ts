@@ -1,3 +1,4 @@
+import { cellsInSeries } from '@core/cells/cells-in-series';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Store } from '@ngrx/store';
@@ -11,10 +12,10 @@ import { usableSchools } from '@core/bank/usable-schools';
 import { chemistryOf, chemistryValue } from '@core/cells/chemistry-of';
 import { byDefault, computed as worked, entered, type Sourced } from '@core/formula/figure';
 import { formatNumber } from '@core/quantity/format';
-import { LOSS_SCHOOLS, type LossSchool } from '@core/rig/bank';
+import { LOSS_SCHOOLS, type LossSchool } from '@core/bank/plan';
 import { LIMITS } from '@core/rig/limits';
-import type { RuntimeTrial } from '@core/rig/trial';
-import { RigEdits } from '../../rig/rig-actions';
+import type { RuntimeTrial } from '@core/bank/trial';
+import { Edit } from '../../rig/edit';
 import { rigFeature } from '../../rig/rig-feature';
 import { selectDerived } from '../../rig/rig-selectors';
 import { momentLabel } from '../../ui/dates';
@@ -24,7 +25,7 @@ import { MethodSwitch } from '../../ui/method-switch';
 import { QuantityField } from '../../ui/quantity-field';
 import { TextField } from '../../ui/text-field';
 import { WorkingStore } from '../../ui/working-store';
-import { AuditTabs } from './audit-tabs';
+import { StageTabs } from '../../rig/stage-tabs';
 import { nowMs } from '../../ui/now';
 
 const SCHOOL_WORDS: Record<LossSchool, { name: string; reason: string }> = {
@@ -42,7 +43,7 @@ const END_VOLTAGE = 'end-voltage';
 /** The quick question: how long do these run on that? Answers can be kept, and compared with what happened. */
 @Component({
   selector: 'co-how-long-page',
-  imports: [AuditTabs, FigurePart, FormsModule, MarginContent, MethodSwitch, NzSelectModule, QuantityField, TextField],
+  imports: [StageTabs, FigurePart, FormsModule, MarginContent, MethodSwitch, NzSelectModule, QuantityField, TextField],
   templateUrl: './how-long-page.html',
   styleUrl: './how-long-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -87,7 +88,7 @@ export class HowLongPage {
     if (!bank) return null;
     return {
       chemistry,
-      cells: bank.seriesCount * bank.battery.cellsInSeries,
+      cells: cellsInSeries(bank),
       ohm: worked(bankOhm(bank, chemistry, bank.coldestTempC), 'bank at its coldest'),
     };
   });
@@ -259,15 +260,15 @@ export class HowLongPage {
       predictedH: Number(answer.value.toPrecision(6)),
       observedH: null,
     };
-    this.store.dispatch(RigEdits.trialAdded({ trial }));
+    this.store.dispatch(Edit.add('trials', trial));
     this.name.set('');
   }
 
   protected observe(id: string, observedH: number | null): void {
-    this.store.dispatch(RigEdits.trialChanged({ id, changes: { observedH } }));
+    this.store.dispatch(Edit.change('trials', id, { observedH }));
   }
 
   protected drop(id: string): void {
-    this.store.dispatch(RigEdits.trialRemoved({ id }));
+    this.store.dispatch(Edit.remove('trials', id));
   }
 }

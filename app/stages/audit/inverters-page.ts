@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import type { InverterProblem, InverterUse } from '@core/audit/inverter-use';
-import { nominalVoltage } from '@core/bank/size-bank';
+import { nominalVoltage } from '@core/cells/nominal-voltage';
 import { formatNumber } from '@core/quantity/format';
-import type { BenchPair, Inverter } from '@core/rig/inverter';
+import type { BenchPair, Inverter } from '@core/audit/inverter';
 import { LIMITS } from '@core/rig/limits';
-import { newInverter } from '@core/rig/new-rig';
-import { RigEdits } from '../../rig/rig-actions';
+import { newInverter } from '@core/audit/fresh';
+import { Edit } from '../../rig/edit';
 import { rigFeature } from '../../rig/rig-feature';
 import { selectDerived } from '../../rig/rig-selectors';
 import { FigurePart } from '../../ui/figure';
@@ -17,12 +17,12 @@ import { QuantityField } from '../../ui/quantity-field';
 import { RowKey } from '../../ui/single-keys';
 import { TextField } from '../../ui/text-field';
 import { WorkingStore } from '../../ui/working-store';
-import { AuditTabs } from './audit-tabs';
+import { StageTabs } from '../../rig/stage-tabs';
 
 /** Inverters: off the sheet, or off the bench; what each costs while it only waits. */
 @Component({
   selector: 'co-inverters-page',
-  imports: [AuditTabs, FigurePart, LineChart, MarginContent, MethodSwitch, QuantityField, RowKey, TextField],
+  imports: [StageTabs, FigurePart, LineChart, MarginContent, MethodSwitch, QuantityField, RowKey, TextField],
   templateUrl: './inverters-page.html',
   styleUrl: './inverters-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -122,16 +122,16 @@ export class InvertersPage {
 
   protected add(): void {
     const inverter = newInverter(crypto.randomUUID());
-    this.store.dispatch(RigEdits.inverterAdded({ inverter }));
+    this.store.dispatch(Edit.add('inverters', inverter));
     this.pickedId.set(inverter.id);
   }
 
   protected remove(id: string): void {
-    this.store.dispatch(RigEdits.inverterRemoved({ id }));
+    this.store.dispatch(Edit.remove('inverters', id));
   }
 
   protected change(id: string, changes: Partial<Inverter>): void {
-    this.store.dispatch(RigEdits.inverterChanged({ id, changes }));
+    this.store.dispatch(Edit.change('inverters', id, changes));
   }
 
   protected switched(id: string, way: string): void {

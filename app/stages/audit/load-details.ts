@@ -2,9 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import type { AuditLine } from '@core/audit/audit-line';
 import { hourShares } from '@core/audit/pattern';
 import { formatNumber } from '@core/quantity/format';
-import type { Inverter } from '@core/rig/inverter';
+import type { Inverter } from '@core/audit/inverter';
 import { LIMITS } from '@core/rig/limits';
-import type { AuditPlan, Load, PatternId } from '@core/rig/load';
+import type { AuditPlan } from '@core/audit/plan';
+import type { Load, PatternId } from '@core/audit/load';
 import { Choice, type Option } from '../../ui/choice';
 import { QuantityField } from '../../ui/quantity-field';
 import { TextField } from '../../ui/text-field';

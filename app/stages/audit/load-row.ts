@@ -3,7 +3,7 @@ import type { AuditLine } from '@core/audit/audit-line';
 import { hourShares } from '@core/audit/pattern';
 import { formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
-import type { KnownBy, Load } from '@core/rig/load';
+import type { KnownBy, Load } from '@core/audit/load';
 import { Choice } from '../../ui/choice';
 import { FigurePart } from '../../ui/figure';
 import { QuantityField } from '../../ui/quantity-field';

@@ -5,20 +5,20 @@ import { worthOfHalving } from '@core/audit/worth';
 import { computed as worked, entered } from '@core/formula/figure';
 import { formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
-import { RigEdits } from '../../rig/rig-actions';
+import { Edit } from '../../rig/edit';
 import { rigFeature } from '../../rig/rig-feature';
 import { selectDerived } from '../../rig/rig-selectors';
 import { FigurePart } from '../../ui/figure';
 import { QuantityField } from '../../ui/quantity-field';
 import { WorkingStore } from '../../ui/working-store';
-import { AuditTabs } from './audit-tabs';
+import { StageTabs } from '../../rig/stage-tabs';
 
 /** Loads by what halving each would save, in the bank and on the roof. */
 @Component({
   selector: 'co-worth-page',
-  imports: [AuditTabs, FigurePart, QuantityField, RouterLink],
+  imports: [StageTabs, FigurePart, QuantityField, RouterLink],
   template: `
-    <div class="eyebrow"><co-audit-tabs /></div>
+    <div class="eyebrow"><co-stage-tabs /></div>
     @if (rows().length === 0) {
       <h1 class="verdict">There is nothing to halve yet.</h1>
     } @else {
@@ -137,6 +137,6 @@ export class WorthPage {
   }
 
   protected sun(sunHoursPerDay: number): void {
-    this.store.dispatch(RigEdits.auditChanged({ changes: { sunHoursPerDay } }));
+    this.store.dispatch(Edit.merge('audit', { sunHoursPerDay }));
   }
 }

@@ -3,8 +3,9 @@ import { Store } from '@ngrx/store';
 import { GENERIC_BATTERIES } from '@core/bank/generic-batteries.data';
 import { CHEMISTRIES } from '@core/cells/chemistry.data';
 import { chemistryOf } from '@core/cells/chemistry-of';
-import type { Bank, Battery } from '@core/rig/bank';
-import { RigEdits } from '../../rig/rig-actions';
+import type { Bank } from '@core/bank/plan';
+import type { Battery } from '@core/cells/battery';
+import { Edit } from '../../rig/edit';
 import { rigFeature } from '../../rig/rig-feature';
 import { selectDerived } from '../../rig/rig-selectors';
 
@@ -28,10 +29,10 @@ export class BankFacts {
   change(changes: Partial<Bank>, field = Object.keys(changes).join(',')): void {
     const bank = this.bank();
     if (!bank) return;
-    this.store.dispatch(RigEdits.bankChanged({ bank: { ...bank, ...changes }, field }));
+    this.store.dispatch(Edit.set({ bank: { ...bank, ...changes } }, field && `bank ${field}`));
   }
 
   set(bank: Bank | null): void {
-    this.store.dispatch(RigEdits.bankChanged({ bank }));
+    this.store.dispatch(Edit.set({ bank }));
   }
 }

@@ -1,3 +1,4 @@
+import { cellsInSeries } from '@core/cells/cells-in-series';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { NzSelectModule } from 'ng-zorro-antd/select';
@@ -10,9 +11,10 @@ import { CHEMISTRY_IDS, type ChemistryId } from '@core/cells/chemistry';
 import { CHEMISTRIES } from '@core/cells/chemistry.data';
 import { chemistryOf } from '@core/cells/chemistry-of';
 import { formatNumber, quantityText } from '@core/quantity/format';
-import type { Bank, Battery, OtherStrings } from '@core/rig/bank';
+import type { Bank, OtherStrings } from '@core/bank/plan';
+import type { Battery } from '@core/cells/battery';
 import { LIMITS } from '@core/rig/limits';
-import { newBank, simpleBank } from '@core/rig/new-rig';
+import { newBank, simpleBank } from '@core/bank/fresh';
 import { FigurePart } from '../../ui/figure';
 import { DateField } from '../../ui/date-field';
 import { MarginContent } from '../../ui/margin-slot';
@@ -22,13 +24,13 @@ import { TextField } from '../../ui/text-field';
 import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
 import { BankFacts } from './bank-facts';
-import { BankTabs } from './bank-tabs';
+import { StageTabs } from '../../rig/stage-tabs';
 
 /** Stage 2: the bank, what it holds, and whether it carries the audited day. */
 @Component({
   selector: 'co-bank-page',
   imports: [
-    BankTabs,
+    StageTabs,
     DateField,
     FigurePart,
     FormsModule,
@@ -166,10 +168,7 @@ export class BankPage {
       return;
     }
     this.refused.set(null);
-    const seriesCount = Math.max(
-      1,
-      Math.round((bank.seriesCount * bank.battery.cellsInSeries) / battery.cellsInSeries),
-    );
+    const seriesCount = Math.max(1, Math.round(cellsInSeries(bank) / battery.cellsInSeries));
     const other: OtherStrings = { battery, seriesCount, parallelCount: 1, boughtIn: null, reason: '' };
     this.facts.change({ others: [...bank.others, other] });
   }

@@ -1,6 +1,7 @@
 import type { CurveKey, PlainKey } from '@core/cells/chemistry-of';
 import type { Unit } from '@core/quantity/unit';
-import { type Limit, LIMITS } from '@core/rig/limits';
+import { type Limit } from '@core/plan/limit';
+import { LIMITS } from '@core/rig/limits';
 
 export interface ChemistryField {
   key: PlainKey;

@@ -3,15 +3,16 @@ import { Store } from '@ngrx/store';
 import { CHEMISTRY_IDS, type Curve } from '@core/cells/chemistry';
 import { CHEMISTRIES } from '@core/cells/chemistry.data';
 import { chemistryOf, type CurveKey, ownKeys } from '@core/cells/chemistry-of';
-import type { Battery, ChemistryEdit } from '@core/rig/bank';
-import type { Limit } from '@core/rig/limits';
-import { RigEdits } from '../../rig/rig-actions';
+import type { Battery } from '@core/cells/battery';
+import type { ChemistryEdit } from '@core/cells/chemistry-edit';
+import type { Limit } from '@core/plan/limit';
+import { Edit } from '../../rig/edit';
 import { Choice, type Option } from '../../ui/choice';
 import { QuantityField } from '../../ui/quantity-field';
 import { TextField } from '../../ui/text-field';
 import { UnitChoice } from '../../ui/unit-choice';
 import { BankFacts } from './bank-facts';
-import { BankTabs } from './bank-tabs';
+import { StageTabs } from '../../rig/stage-tabs';
 import { type ChemistryField, CHEMISTRY_FIELDS, CURVE_FIELDS } from './chemistry-fields';
 import { CurveEditor } from './curve-editor';
 
@@ -20,7 +21,7 @@ const BANK = 'the bank';
 /** What is assumed of a chemistry, or of one model; where it comes from, and what the user knows better. */
 @Component({
   selector: 'co-chemistry-page',
-  imports: [BankTabs, Choice, CurveEditor, QuantityField, TextField],
+  imports: [StageTabs, Choice, CurveEditor, QuantityField, TextField],
   templateUrl: './chemistry-page.html',
   styleUrl: './chemistry-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -103,12 +104,12 @@ export class ChemistryPage {
     const field = `${scope} ${key}`;
     if (!this.model()) {
       const edits = { ...this.facts.edits(), [this.chemistryId()]: own };
-      this.store.dispatch(RigEdits.chemistryChanged({ edits, field }));
+      this.store.dispatch(Edit.set({ chemistryEdits: edits }, field));
     } else if (scope === BANK && bank) {
-      this.store.dispatch(RigEdits.bankChanged({ bank: { ...bank, battery: { ...bank.battery, own } }, field }));
+      this.store.dispatch(Edit.set({ bank: { ...bank, battery: { ...bank.battery, own } } }, field));
     } else {
       const shelf = (this.facts.rig()?.shelf ?? []).map((one) => (one.id === scope ? { ...one, own } : one));
-      this.store.dispatch(RigEdits.shelfChanged({ shelf, field }));
+      this.store.dispatch(Edit.set({ shelf }, field));
     }
   }
 }

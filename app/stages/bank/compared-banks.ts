@@ -5,7 +5,7 @@ import { profileIssues } from '@core/charging/profile-check';
 import type { Figure } from '@core/formula/figure';
 import { formatNumber } from '@core/quantity/format';
 import { toShown, type Unit } from '@core/quantity/unit';
-import type { Bank } from '@core/rig/bank';
+import type { Bank } from '@core/bank/plan';
 import { bankWords } from '../../rig/bank-words';
 import { FigurePart } from '../../ui/figure';
 import { UnitChoice } from '../../ui/unit-choice';

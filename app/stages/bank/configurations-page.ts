@@ -1,3 +1,4 @@
+import { cellsInSeries } from '@core/cells/cells-in-series';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { drawAtRating } from '@core/audit/inverter-use';
 import { type Configuration, configurations } from '@core/bank/configurations';
@@ -6,8 +7,8 @@ import { CURRENT_SCHOOLS, type CurrentSchool } from '@core/bank/current-schools'
 import { chemistryOf } from '@core/cells/chemistry-of';
 import { chargingPeak } from '@core/charging/charging-peak';
 import { formatNumber } from '@core/quantity/format';
-import type { Bank } from '@core/rig/bank';
-import { newBank } from '@core/rig/new-rig';
+import type { Bank } from '@core/bank/plan';
+import { newBank } from '@core/bank/fresh';
 import { Choice, type Option } from '../../ui/choice';
 import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
@@ -15,7 +16,7 @@ import { MethodSwitch } from '../../ui/method-switch';
 import { WorkingStore } from '../../ui/working-store';
 import { UnitChoice } from '../../ui/unit-choice';
 import { BankFacts } from './bank-facts';
-import { BankTabs } from './bank-tabs';
+import { StageTabs } from '../../rig/stage-tabs';
 import { ComparedBanks } from './compared-banks';
 
 const VOLTS: readonly Option[] = [
@@ -43,7 +44,7 @@ const COMPARED_MOST = 3;
 /** All series × parallel arrangements on the shelf that meet the need; the ones that no other beats are marked. */
 @Component({
   selector: 'co-configurations-page',
-  imports: [BankTabs, Choice, ComparedBanks, FigurePart, MarginContent, MethodSwitch],
+  imports: [StageTabs, Choice, ComparedBanks, FigurePart, MarginContent, MethodSwitch],
   templateUrl: './configurations-page.html',
   styleUrl: './configurations-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -58,9 +59,7 @@ export class ConfigurationsPage {
   protected readonly order = signal('best');
   protected readonly blocks = linkedSignal(() => {
     const [bank, sized] = [this.facts.bank(), this.facts.sized()];
-    return bank && sized
-      ? nearestVolts((bank.seriesCount * bank.battery.cellsInSeries) / sized.chemistry.cellsPer12V)
-      : '1';
+    return bank && sized ? nearestVolts(cellsInSeries(bank) / sized.chemistry.cellsPer12V) : '1';
   });
   protected readonly compared = signal<readonly string[]>([]);
 

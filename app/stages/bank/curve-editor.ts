@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { Curve } from '@core/cells/chemistry';
-import type { Limit } from '@core/rig/limits';
+import type { Limit } from '@core/plan/limit';
 import { QuantityField } from '../../ui/quantity-field';
 import { TextField } from '../../ui/text-field';
 import { UnitChoice } from '../../ui/unit-choice';

@@ -6,11 +6,11 @@ import { usableSchools } from '@core/bank/usable-schools';
 import { neededByTrials } from '@core/bank/trial-need';
 import { requirementSteps, type WaterfallStep } from '@core/bank/waterfall';
 import { formatNumber } from '@core/quantity/format';
-import { LOSS_SCHOOLS } from '@core/rig/bank';
+import { LOSS_SCHOOLS } from '@core/bank/plan';
 import { FigurePart } from '../../ui/figure';
 import { WorkingStore } from '../../ui/working-store';
 import { BankFacts } from './bank-facts';
-import { BankTabs } from './bank-tabs';
+import { StageTabs } from '../../rig/stage-tabs';
 
 const STEP_WORDS: Record<WaterfallStep['id'], string> = {
   day: 'the day it is sized for',
@@ -25,7 +25,7 @@ const STEP_WORDS: Record<WaterfallStep['id'], string> = {
 /** The capacity that is needed, school by school, and what each factor adds. */
 @Component({
   selector: 'co-need-page',
-  imports: [BankTabs, FigurePart, RouterLink],
+  imports: [StageTabs, FigurePart, RouterLink],
   templateUrl: './need-page.html',
   styleUrl: './need-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

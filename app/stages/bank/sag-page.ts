@@ -1,3 +1,4 @@
+import { cellsInSeries } from '@core/cells/cells-in-series';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { bankOhm } from '@core/bank/resistance';
 import {
@@ -18,7 +19,7 @@ import { QuantityField } from '../../ui/quantity-field';
 import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
 import { BankFacts } from './bank-facts';
-import { BankTabs } from './bank-tabs';
+import { StageTabs } from '../../rig/stage-tabs';
 
 const REMEDY_WORDS: Record<SagRemedy['id'], string> = {
   'half-length': 'half the cable length',
@@ -32,7 +33,7 @@ const ROWS = 11;
 /** Where the inverter switches off although charge remains: the commonest "my battery is dead" that is not. */
 @Component({
   selector: 'co-sag-page',
-  imports: [BankTabs, Choice, QuantityField],
+  imports: [StageTabs, Choice, QuantityField],
   templateUrl: './sag-page.html',
   styleUrl: './sag-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -50,7 +51,7 @@ export class SagPage {
   /** Off the inverter's sheet; usual: 10.5 V for each 12 V. */
   protected readonly usualV = computed(() => {
     const bank = this.facts.bank();
-    const cells = bank ? bank.seriesCount * bank.battery.cellsInSeries : 0;
+    const cells = bank ? cellsInSeries(bank) : 0;
     return this.inverter()?.cutOffV ?? (cells / this.facts.chemistry().cellsPer12V) * 10.5;
   });
   protected readonly typedW = signal<number | null>(null);
@@ -63,7 +64,7 @@ export class SagPage {
     if (!bank) return null;
     return {
       chemistry: this.facts.chemistry(),
-      cells: bank.seriesCount * bank.battery.cellsInSeries,
+      cells: cellsInSeries(bank),
       bankOhm: bankOhm(bank, this.facts.chemistry(), this.tempC()),
       cableLengthM: bank.cableLengthM,
       cableAreaMm2: bank.cableAreaMm2,

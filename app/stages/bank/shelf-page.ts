@@ -6,17 +6,18 @@ import { CHEMISTRY_IDS, type ChemistryId } from '@core/cells/chemistry';
 import { CHEMISTRIES } from '@core/cells/chemistry.data';
 import { ownKeys } from '@core/cells/chemistry-of';
 import type { Unit } from '@core/quantity/unit';
-import type { Battery } from '@core/rig/bank';
-import { type Limit, LIMITS } from '@core/rig/limits';
-import { newBattery } from '@core/rig/new-rig';
-import { RigEdits } from '../../rig/rig-actions';
+import type { Battery } from '@core/cells/battery';
+import { type Limit } from '@core/plan/limit';
+import { LIMITS } from '@core/rig/limits';
+import { newBattery } from '@core/cells/new-battery';
+import { Edit } from '../../rig/edit';
 import { Choice, type Option } from '../../ui/choice';
 import { QuantityField } from '../../ui/quantity-field';
 import { RowKey } from '../../ui/single-keys';
 import { TextField } from '../../ui/text-field';
 import { UnitChoice } from '../../ui/unit-choice';
 import { BankFacts } from './bank-facts';
-import { BankTabs } from './bank-tabs';
+import { StageTabs } from '../../rig/stage-tabs';
 
 type Fact = { [Key in keyof Battery]-?: Battery[Key] extends number | null ? Key : never }[keyof Battery];
 interface Field {
@@ -46,7 +47,7 @@ const FIELDS: readonly Field[] = [
 /** The user's own battery models; generic ones stand below to be copied. */
 @Component({
   selector: 'co-shelf-page',
-  imports: [BankTabs, Choice, QuantityField, RouterLink, RowKey, TextField],
+  imports: [StageTabs, Choice, QuantityField, RouterLink, RowKey, TextField],
   templateUrl: './shelf-page.html',
   styles: `
     .sheet {
@@ -114,7 +115,7 @@ export class ShelfPage {
 
   protected change(id: string, changes: Partial<Battery>): void {
     const shelf = this.own().map((one) => (one.id === id ? { ...one, ...changes } : one));
-    this.store.dispatch(RigEdits.shelfChanged({ shelf, field: `${id} ${Object.keys(changes).join(',')}` }));
+    this.store.dispatch(Edit.set({ shelf }, `${id} ${Object.keys(changes).join(',')}`));
   }
 
   protected set(id: string, key: Fact, value: number | null): void {
@@ -131,11 +132,11 @@ export class ShelfPage {
   }
 
   protected remove(id: string): void {
-    this.store.dispatch(RigEdits.shelfChanged({ shelf: this.own().filter((one) => one.id !== id) }));
+    this.store.dispatch(Edit.remove('shelf', id));
   }
 
   private put(battery: Battery): void {
-    this.store.dispatch(RigEdits.shelfChanged({ shelf: [...this.own(), battery] }));
+    this.store.dispatch(Edit.add('shelf', battery));
     this.openId.set(battery.id);
   }
 }

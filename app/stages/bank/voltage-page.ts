@@ -1,10 +1,11 @@
+import { cellsInSeries } from '@core/cells/cells-in-series';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { bankOhm } from '@core/bank/resistance';
 import { type SystemVoltage, systemVoltages } from '@core/bank/system-voltages';
 import { highestBlockV } from '@core/cells/highest-voltage';
 import type { SectionList } from '@core/conductors/choose-section';
 import { gaugeOf } from '@core/conductors/gauges.data';
-import { arraysPower } from '@core/charging/arrays-power';
+import { arraysPower } from '@core/sources/arrays-power';
 import { formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
 import { FigurePart } from '../../ui/figure';
@@ -12,12 +13,12 @@ import { QuantityField } from '../../ui/quantity-field';
 import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
 import { BankFacts } from './bank-facts';
-import { BankTabs } from './bank-tabs';
+import { StageTabs } from '../../rig/stage-tabs';
 
 /** The rig's largest load at 12, 24 and 48 V. */
 @Component({
   selector: 'co-voltage-page',
-  imports: [BankTabs, FigurePart, QuantityField],
+  imports: [StageTabs, FigurePart, QuantityField],
   templateUrl: './voltage-page.html',
   styleUrl: './voltage-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -55,7 +56,7 @@ export class VoltagePage {
     const [bank, derived] = [this.facts.bank(), this.facts.derived()];
     if (!bank || !derived || this.powerW() <= 0) return [];
     const chemistry = this.facts.chemistry();
-    const now = Math.max(1, Math.round((bank.seriesCount * bank.battery.cellsInSeries) / chemistry.cellsPer12V));
+    const now = Math.max(1, Math.round(cellsInSeries(bank) / chemistry.cellsPer12V));
     const loads = this.facts.rig()?.loads ?? [];
     const chargerV = (this.facts.rig()?.charging.sources ?? []).map(({ absorptionV }) => absorptionV);
     return systemVoltages({
@@ -88,7 +89,7 @@ export class VoltagePage {
   });
   protected readonly current = computed(() => {
     const bank = this.facts.bank();
-    return bank ? Math.round((bank.seriesCount * bank.battery.cellsInSeries) / this.facts.chemistry().cellsPer12V) : 0;
+    return bank ? Math.round(cellsInSeries(bank) / this.facts.chemistry().cellsPer12V) : 0;
   });
 
   constructor() {

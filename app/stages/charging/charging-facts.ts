@@ -6,9 +6,11 @@ import { profileIssues } from '@core/charging/profile-check';
 import { sourceYear, type Surroundings } from '@core/charging/source-day';
 import type { Figure } from '@core/formula/figure';
 import { sumFigure } from '@core/formula/formula';
-import type { ChargingPlan, Source } from '@core/rig/charging';
-import { type SitePlan, siteYear } from '@core/sources/site-year';
-import { RigEdits } from '../../rig/rig-actions';
+import type { ChargingPlan } from '@core/charging/plan';
+import type { Source } from '@core/sources/source';
+import { siteYear } from '@core/climate/site-year';
+import type { SitePlan } from '@core/climate/weather';
+import { Edit } from '../../rig/edit';
 import { rigFeature } from '../../rig/rig-feature';
 import { YearSimulation } from '../../rig/year-simulation';
 
@@ -85,7 +87,7 @@ export class ChargingFacts {
   }
 
   change(changes: Partial<ChargingPlan>, field?: string): void {
-    this.store.dispatch(RigEdits.chargingChanged(field === undefined ? { changes } : { changes, field }));
+    this.store.dispatch(Edit.merge('charging', changes, field));
   }
 
   changeSource(id: string, changes: Partial<Source>): void {

@@ -9,7 +9,7 @@ import { MarginContent } from '../../ui/margin-slot';
 import { QuantityField } from '../../ui/quantity-field';
 import { WorkingStore } from '../../ui/working-store';
 import { ChargingFacts } from './charging-facts';
-import { ChargingTabs } from './charging-tabs';
+import { StageTabs } from '../../rig/stage-tabs';
 import { monthName, monthSentence, REASON_WORDS, reasonSentence, yearsInHundred, SELDOM_DAYS } from './charging-words';
 import { EmptyCharging } from './empty-charging';
 import { LoggedMonth } from './logged-month';
@@ -21,7 +21,7 @@ import { YearState } from './year-state';
   selector: 'co-charging-page',
   imports: [
     YearState,
-    ChargingTabs,
+    StageTabs,
     EmptyCharging,
     FigurePart,
     FlowBar,

@@ -3,7 +3,7 @@ import type { ProfileIssue } from '@core/charging/profile-check';
 import type { Lever, Remedy } from '@core/charging/remedies';
 import type { MonthOutcome } from '@core/charging/summarise-year';
 import { formatNumber } from '@core/quantity/format';
-import type { SourceKind } from '@core/rig/charging';
+import type { SourceKind } from '@core/sources/source';
 
 export const MONTH_NAMES = [
   'January',

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Fan } from '@core/charging/summarise-year';
-import { MONTH_DAYS } from '@core/sources/site-year';
-import { monthStart } from '@core/simulation/calendar';
+import { MONTH_DAYS } from '@core/series/calendar';
+import { monthStart } from '@core/series/calendar';
 import { MONTH_NAMES } from './charging-words';
 
 const [LEFT, RIGHT, TOP, BOTTOM] = [34, 772, 8, 226];

@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { CLIMATES } from '@core/sources/climates.data';
-import { hemisphereOf } from '@core/sources/hemisphere';
-import { RigEdits } from '../../rig/rig-actions';
+import { CLIMATES } from '@core/climate/climates.data';
+import { hemisphereOf } from '@core/climate/hemisphere';
+import { Edit } from '../../rig/edit';
 import { rigFeature } from '../../rig/rig-feature';
 
 /** Asks north or south of the equator where no latitude says it: the seasons hang on it. */
@@ -50,6 +50,6 @@ export class HalfOfWorld {
     const rig = this.rig();
     if (!rig) return;
     const place = { ...rig.place, latitudeDeg: sign * this.degrees() };
-    this.store.dispatch(RigEdits.detailsChanged({ changes: { place } }));
+    this.store.dispatch(Edit.set({ place }));
   }
 }

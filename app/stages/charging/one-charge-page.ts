@@ -15,14 +15,14 @@ import { QuantityField } from '../../ui/quantity-field';
 import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
 import { ChargingFacts } from './charging-facts';
-import { ChargingTabs } from './charging-tabs';
+import { StageTabs } from '../../rig/stage-tabs';
 
 const MINUTES = { min: 1, max: 1440, integer: true };
 
 /** One charge from here to full: how long to each state of charge, and what a short one gives. */
 @Component({
   selector: 'co-one-charge-page',
-  imports: [ChargingTabs, FigurePart, LineChart, MarginContent, QuantityField],
+  imports: [StageTabs, FigurePart, LineChart, MarginContent, QuantityField],
   templateUrl: './one-charge-page.html',
   styleUrl: './one-charge-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -2,7 +2,7 @@ import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideStore } from '@ngrx/store';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { weekOf } from '@core/rig/new-rig';
+import { weekOf } from '@core/sources/new-source';
 import { HourStrip } from '../../ui/hour-strip';
 import { MonthRow } from './month-row';
 import { WeekGrid } from './week-grid';

@@ -2,13 +2,13 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { Store } from '@ngrx/store';
 import { aboveAirDay, levelSunDay } from '@core/charging/light-figures';
 import { formatNumber } from '@core/quantity/format';
-import type { Stop, Weather } from '@core/rig/charging';
+import type { Stop, Weather } from '@core/climate/weather';
 import { LIMITS } from '@core/rig/limits';
-import { CLIMATE_IDS, type ClimateId, CLIMATES } from '@core/sources/climates.data';
-import { latitudeOf } from '@core/sources/hemisphere';
-import { type HourlyRefusal, readHourly } from '@core/sources/read-hourly';
-import { longitudeOf } from '@core/sources/site-year';
-import { RigEdits } from '../../rig/rig-actions';
+import { CLIMATE_IDS, type ClimateId, CLIMATES } from '@core/climate/climates.data';
+import { latitudeOf } from '@core/climate/hemisphere';
+import { type HourlyRefusal, readHourly } from '@core/climate/read-hourly';
+import { longitudeOf } from '@core/climate/site-year';
+import { Edit } from '../../rig/edit';
 import { Choice, type Option } from '../../ui/choice';
 import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
@@ -18,7 +18,7 @@ import { TextField } from '../../ui/text-field';
 import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
 import { ChargingFacts } from './charging-facts';
-import { ChargingTabs } from './charging-tabs';
+import { StageTabs } from '../../rig/stage-tabs';
 import { MONTH_NAMES } from './charging-words';
 import { HalfOfWorld } from './half-of-world';
 import { MonthRow } from './month-row';
@@ -36,7 +36,7 @@ const LARGEST_FILE = 30_000_000;
 @Component({
   selector: 'co-place-page',
   imports: [
-    ChargingTabs,
+    StageTabs,
     Choice,
     FigurePart,
     HalfOfWorld,
@@ -114,7 +114,7 @@ export class PlacePage {
 
   protected placeTo(changes: object): void {
     const place = this.place();
-    if (place) this.store.dispatch(RigEdits.detailsChanged({ changes: { place: { ...place, ...changes } } }));
+    if (place) this.store.dispatch(Edit.merge('place', changes));
   }
 
   protected climateTo(id: string): void {

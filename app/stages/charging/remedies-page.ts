@@ -4,12 +4,12 @@ import { applyRemedy, type Remedy } from '@core/charging/remedies';
 import { remedyCost, trialStay } from '@core/charging/remedy-cost';
 import { type Solution, solveRemedies } from '@core/charging/solve-remedies';
 import { formatNumber } from '@core/quantity/format';
-import type { RemedyPrices } from '@core/rig/charging';
+import type { RemedyPrices } from '@core/charging/plan';
 import { LIMITS } from '@core/rig/limits';
-import type { YearParts } from '@core/simulation/year-parts';
+import type { YearParts } from '@core/charging/year-parts';
 import { NO_CHANGE } from '@core/simulation/what-if';
 import { errorText } from '@core/text/error-text';
-import { RigEdits } from '../../rig/rig-actions';
+import { Edit } from '../../rig/edit';
 import { sameParts } from '../../rig/year-simulation';
 import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
@@ -17,7 +17,7 @@ import { QuantityField } from '../../ui/quantity-field';
 import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
 import { ChargingFacts } from './charging-facts';
-import { ChargingTabs } from './charging-tabs';
+import { StageTabs } from '../../rig/stage-tabs';
 import { monthName, monthSentence, reasonSentence, remedySentence, yearsInHundred } from './charging-words';
 import { EmptyCharging } from './empty-charging';
 import { YearState } from './year-state';
@@ -28,7 +28,7 @@ const TRIAL_RUNS = 500;
 /** The smallest change of each kind with which the worst month keeps up, by cost. */
 @Component({
   selector: 'co-remedies-page',
-  imports: [ChargingTabs, EmptyCharging, FigurePart, MarginContent, QuantityField, YearState],
+  imports: [StageTabs, EmptyCharging, FigurePart, MarginContent, QuantityField, YearState],
   templateUrl: './remedies-page.html',
   styleUrl: './remedies-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -119,7 +119,7 @@ export class RemediesPage {
 
   protected apply(remedy: Remedy): void {
     const parts = this.year.parts();
-    if (parts) this.store.dispatch(RigEdits.remedyAdded(applyRemedy(parts, remedy)));
+    if (parts) this.store.dispatch(Edit.set(applyRemedy(parts, remedy)));
   }
 
   protected price(changes: Partial<RemedyPrices>): void {

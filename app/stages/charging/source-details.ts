@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { EngineSource, SolarArray, Source, Trip } from '@core/rig/charging';
+import type { EngineSource, SolarArray, Source, Trip } from '@core/sources/source';
 import { LIMITS } from '@core/rig/limits';
-import { newArray } from '@core/rig/new-rig';
+import { newArray } from '@core/sources/new-source';
 import { Choice, type Option } from '../../ui/choice';
 import { HourStrip } from '../../ui/hour-strip';
 import { QuantityField } from '../../ui/quantity-field';

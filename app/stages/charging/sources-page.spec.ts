@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Source } from '@core/rig/charging';
+import type { Source } from '@core/sources/source';
 import { Rig } from '@core/rig/rig';
 import { openPage } from '../../testing/open-page';
 import { sampleRig } from '../../testing/sample-rig';

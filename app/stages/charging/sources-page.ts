@@ -1,15 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { formatNumber } from '@core/quantity/format';
-import type { Source, SourceKind } from '@core/rig/charging';
+import type { Source, SourceKind } from '@core/sources/source';
 import { LIMITS } from '@core/rig/limits';
-import { newSource } from '@core/rig/new-rig';
+import { newSource } from '@core/sources/new-source';
 import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
 import { QuantityField } from '../../ui/quantity-field';
 import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
 import { ChargingFacts } from './charging-facts';
-import { ChargingTabs } from './charging-tabs';
+import { StageTabs } from '../../rig/stage-tabs';
 import { issueSentence, KIND_WORDS, MONTH_NAMES } from './charging-words';
 import { SourceDetails } from './source-details';
 
@@ -23,7 +23,7 @@ const NEW: readonly { kind: SourceKind; says: string }[] = [
 /** What charges the bank: every source with a usual day of each month, in the order in which they are used. */
 @Component({
   selector: 'co-sources-page',
-  imports: [ChargingTabs, FigurePart, MarginContent, QuantityField, SourceDetails],
+  imports: [StageTabs, FigurePart, MarginContent, QuantityField, SourceDetails],
   templateUrl: './sources-page.html',
   styleUrl: './sources-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { formatNumber } from '@core/quantity/format';
-import type { WeekHours } from '@core/rig/charging';
+import type { WeekHours } from '@core/sources/source';
 import { LIMITS } from '@core/rig/limits';
 import { QuantityField } from '../../ui/quantity-field';
 import { WEEKDAYS } from './charging-words';

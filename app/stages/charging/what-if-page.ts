@@ -10,7 +10,7 @@ import { MarginContent } from '../../ui/margin-slot';
 import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
 import { ChargingFacts } from './charging-facts';
-import { ChargingTabs } from './charging-tabs';
+import { StageTabs } from '../../rig/stage-tabs';
 import { MONTH_NAMES, monthName } from './charging-words';
 import { EmptyCharging } from './empty-charging';
 import { YearState } from './year-state';
@@ -24,7 +24,7 @@ type Slider = 'dullDays' | 'heatK' | 'stayPutDays';
 /** The same plan in a cloudy spell, a heat wave, without driving, or with a source failed. */
 @Component({
   selector: 'co-what-if-page',
-  imports: [ChargingTabs, Choice, EmptyCharging, FigurePart, MarginContent, YearState],
+  imports: [StageTabs, Choice, EmptyCharging, FigurePart, MarginContent, YearState],
   templateUrl: './what-if-page.html',
   styleUrl: './what-if-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

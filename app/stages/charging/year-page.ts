@@ -12,13 +12,13 @@ import type { MonthOutcome, SourceMonth } from '@core/charging/summarise-year';
 import { hourTable, type TracedHour } from '@core/charging/trace-week';
 import { formatNumber } from '@core/quantity/format';
 import { NO_CHANGE } from '@core/simulation/what-if';
-import { monthStart } from '@core/simulation/calendar';
+import { monthStart } from '@core/series/calendar';
 import { YearPool } from '../../workers/year-pool';
 import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
 import { WorkingStore } from '../../ui/working-store';
 import { ChargingFacts } from './charging-facts';
-import { ChargingTabs } from './charging-tabs';
+import { StageTabs } from '../../rig/stage-tabs';
 import { MONTH_NAMES, monthName, SELDOM_DAYS } from './charging-words';
 import { EmptyCharging } from './empty-charging';
 import { FanChart } from './fan-chart';
@@ -30,7 +30,7 @@ const DAY_MS = 86_400_000;
 /** The simulated years in full: the fan of the charge, every month's figures, one bad week hour by hour. */
 @Component({
   selector: 'co-year-page',
-  imports: [ChargingTabs, EmptyCharging, FanChart, FigurePart, MarginContent, WeekChart, YearState],
+  imports: [StageTabs, EmptyCharging, FanChart, FigurePart, MarginContent, WeekChart, YearState],
   templateUrl: './year-page.html',
   styleUrl: './year-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

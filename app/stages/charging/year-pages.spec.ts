@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { describe, expect, it } from 'vitest';
 import type { Rig } from '@core/rig/rig';
-import { newArray, newSource } from '@core/rig/new-rig';
+import { newArray, newSource } from '@core/sources/new-source';
 import { type OpenPage, openPage, yearsOnTheSpot } from '../../testing/open-page';
 import { sampleRig } from '../../testing/sample-rig';
 import { YearPool } from '../../workers/year-pool';

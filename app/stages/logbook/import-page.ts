@@ -3,19 +3,20 @@ import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { NzProgressModule } from 'ng-zorro-antd/progress';
 import { NzUploadModule, type NzUploadFile } from 'ng-zorro-antd/upload';
-import { nominalVoltage } from '@core/bank/size-bank';
+import { nominalVoltage } from '@core/cells/nominal-voltage';
 import { estimateDay } from '@core/logbook/import/day-estimate';
 import { previewLog } from '@core/logbook/import/preview';
 import { formatNumber } from '@core/quantity/format';
-import type { LogMapping } from '@core/rig/logbook';
+import type { LogMapping } from '@core/logbook/plan';
 import { Imports } from '../../rig/imports';
-import { RigEdits } from '../../rig/rig-actions';
+import { withMapping } from '@core/logbook/with-mapping';
+import { Edit } from '../../rig/edit';
 import { rigFeature } from '../../rig/rig-feature';
 import { LogWorkerClient } from '../../workers/log-worker-client';
 import type { FileLook, ImportFailure, LogImported } from '../../workers/log-worker-api';
 import { TextField } from '../../ui/text-field';
 import { failureText, refusalText, unsureText } from './import-words';
-import { LogbookTabs } from './logbook-tabs';
+import { StageTabs } from '../../rig/stage-tabs';
 import { MappingForm } from './mapping-form';
 import { PreviewTable } from './preview-table';
 import { RemarksTable } from './remarks-table';
@@ -33,7 +34,7 @@ type Step =
 @Component({
   selector: 'co-import-page',
   imports: [
-    LogbookTabs,
+    StageTabs,
     MappingForm,
     NzProgressModule,
     NzUploadModule,
@@ -163,7 +164,9 @@ export class ImportPage {
   protected remember(mapping: LogMapping): void {
     const name = this.mappingName().trim();
     if (name === '') return;
-    this.store.dispatch(RigEdits.mappingRemembered({ name, mapping }));
+    this.store.dispatch(
+      Edit.merge('logbook', { mappings: withMapping(this.rig()?.logbook.mappings ?? [], name, mapping) }, null),
+    );
     this.remembered.set(true);
   }
 

@@ -14,10 +14,10 @@ import type { LedgerRow } from '@core/logbook/ledger';
 import { daysFromTo, type LedgerWindow } from '@core/logbook/window';
 import { formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
-import { LEAST_GAP_MS } from '@core/series/day-integrator';
-import type { Logbook } from '@core/rig/logbook';
+import { LEAST_GAP_MS } from '@core/logbook/day-integrator';
+import type { Logbook } from '@core/logbook/plan';
 import { Book } from '../../rig/book';
-import { RigEdits } from '../../rig/rig-actions';
+import { Edit } from '../../rig/edit';
 import { rigFeature } from '../../rig/rig-feature';
 import { selectDerived } from '../../rig/rig-selectors';
 import { Choice, type Option } from '../../ui/choice';
@@ -30,7 +30,7 @@ import { WorkingStore } from '../../ui/working-store';
 import { DayPanel } from './day-panel';
 import { WindowPanel } from './window-panel';
 import { FlowBar } from '../../ui/flow-bar';
-import { LogbookTabs } from './logbook-tabs';
+import { StageTabs } from '../../rig/stage-tabs';
 import { missingWords, noVerdict, ratioRange, verdictLead, verdictReason } from './verdict-sentence';
 
 /** Days of a window before its first row. */
@@ -69,7 +69,7 @@ const SCHOOLS = [
     WindowPanel,
     FigurePart,
     FlowBar,
-    LogbookTabs,
+    StageTabs,
     MarginContent,
     MethodSwitch,
     QuantityField,
@@ -206,6 +206,6 @@ export class LedgerPage {
   }
 
   private change(changes: Partial<Pick<Logbook, 'fullSchool' | 'windowDays' | 'fullWithinDays'>>): void {
-    this.store.dispatch(RigEdits.logbookChanged({ changes }));
+    this.store.dispatch(Edit.merge('logbook', changes));
   }
 }

@@ -1,20 +1,20 @@
 import { ChangeDetectionStrategy, Component, computed, inject, resource, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { RigEdits } from '../../rig/rig-actions';
+import { Edit } from '../../rig/edit';
 import { rigFeature } from '../../rig/rig-feature';
 import { Storage } from '../../storage/storage';
 import { dayMonthLabel } from '../../ui/dates';
 import { dayKeyAt } from '@core/series/local-day';
-import { LogbookTabs } from './logbook-tabs';
+import { StageTabs } from '../../rig/stage-tabs';
 import { RemarksTable } from './remarks-table';
 
 /** The files that were imported, with every row that was set aside. */
 @Component({
   selector: 'co-logs-page',
-  imports: [LogbookTabs, RemarksTable, RouterLink],
+  imports: [StageTabs, RemarksTable, RouterLink],
   template: `
-    <div class="eyebrow"><co-logbook-tabs /></div>
+    <div class="eyebrow"><co-stage-tabs /></div>
     @if (rows().length === 0) {
       <h1 class="verdict">No file has been imported yet.</h1>
       <div class="teach">
@@ -123,6 +123,8 @@ export class LogsPage {
 
   protected remove(id: string): void {
     if (this.opened() === id) this.opened.set(null);
-    this.store.dispatch(RigEdits.logRemoved({ id }));
+    this.store.dispatch(
+      Edit.merge('logbook', { logs: (this.rig()?.logbook.logs ?? []).filter((log) => log.id !== id) }, null),
+    );
   }
 }

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { NzSelectModule } from 'ng-zorro-antd/select';
-import { HEADER_ROWS_MOST, type LogMapping } from '@core/rig/logbook';
+import { HEADER_ROWS_MOST, type LogMapping } from '@core/logbook/plan';
 import { Choice, type Option } from '../../ui/choice';
 import { QuantityField } from '../../ui/quantity-field';
 

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Preview } from '@core/logbook/import/preview';
 import { formatNumber } from '@core/quantity/format';
-import type { LogMapping } from '@core/rig/logbook';
+import type { LogMapping } from '@core/logbook/plan';
 import { dayMonthLabel } from '../../ui/dates';
 import { toWallTime } from '../../ui/wall-time';
 import { REMARK_WORDS } from './remark-words';

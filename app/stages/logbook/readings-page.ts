@@ -1,17 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { formatNumber } from '@core/quantity/format';
-import { RigEdits } from '../../rig/rig-actions';
+import { Edit } from '../../rig/edit';
 import { rigFeature } from '../../rig/rig-feature';
 import { momentLabel } from '../../ui/dates';
-import { LogbookTabs } from './logbook-tabs';
+import { StageTabs } from '../../rig/stage-tabs';
 
 /** The readings that were written down by hand, newest first. */
 @Component({
   selector: 'co-readings-page',
-  imports: [LogbookTabs],
+  imports: [StageTabs],
   template: `
-    <div class="eyebrow"><co-logbook-tabs /></div>
+    <div class="eyebrow"><co-stage-tabs /></div>
     @if (rows().length === 0) {
       <h1 class="verdict">No reading has been written down yet.</h1>
       <div class="teach">
@@ -93,6 +93,12 @@ export class ReadingsPage {
   });
 
   protected remove(id: string): void {
-    this.store.dispatch(RigEdits.readingRemoved({ id }));
+    this.store.dispatch(
+      Edit.merge(
+        'logbook',
+        { readings: (this.rig()?.logbook.readings ?? []).filter((reading) => reading.id !== id) },
+        null,
+      ),
+    );
   }
 }

@@ -36,8 +36,9 @@ describe('the monitor’s settings', () => {
     expect(page.rig().monitor.entered.capacity!.value).toBe(200);
     expect(row(page, 'Capacity').textContent).toContain('agrees');
     await page.press('usable part');
-    expect(page.text('h1')).toBe('One setting in the meter no longer agrees with the bank.');
+    expect(page.text('h1')).toBe('One setting in the meter was derived from figures that have changed since.');
     expect(row(page, 'Capacity').textContent).toContain('re-enter');
+    expect(page.texts('.moved')).toEqual(['usable share: new, 80.0 %']);
     await page.type('Capacity, as typed into the meter', '');
     expect(page.rig().monitor.entered.capacity).toBeUndefined();
   });

@@ -6,9 +6,11 @@ import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import type { Sourced } from '@core/formula/figure';
 import { formatNumber, formatQuantity, quantityText } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
-import type { MonitorPlan, SettingId } from '@core/rig/monitor';
-import { deriveRig, staleSettings } from '@core/rig/derive-rig';
-import { RigEdits } from '../../rig/rig-actions';
+import type { MonitorPlan, SettingId } from '@core/monitor/plan';
+import { movedWords } from './moved-words';
+import { stampOf } from '@core/plan/stamped';
+import { deriveRig } from '@core/rig/derive-rig';
+import { Edit } from '../../rig/edit';
 import { rigFeature } from '../../rig/rig-feature';
 import { selectDerived } from '../../rig/rig-selectors';
 import { momentLabel } from '../../ui/dates';
@@ -16,6 +18,7 @@ import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
 import { MethodSwitch } from '../../ui/method-switch';
 import { QuantityField } from '../../ui/quantity-field';
+import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
 import { METER_DECIMALS, PROBLEM_WORDS, SETTING_WORDS, settingLimit } from './setting-words';
 import { nowMs } from '../../ui/now';
@@ -34,15 +37,13 @@ export class MonitorPage {
   private readonly derived = this.store.selectSignal(selectDerived);
   private readonly quantiles = this.store.selectSignal(rigFeature.selectQuantiles);
   protected readonly limits = LIMITS;
+  private readonly units = inject(UnitChoice);
   protected readonly words = SETTING_WORDS;
   protected readonly limitOf = settingLimit;
   protected readonly opened = signal<SettingId | null>('full-voltage');
   protected readonly monitor = computed(() => this.derived()?.monitor ?? null);
   protected readonly plan = computed(() => this.rig()?.monitor ?? null);
-  protected readonly stale = computed(() => {
-    const derived = this.derived();
-    return derived ? staleSettings(derived) : [];
-  });
+  protected readonly stale = computed(() => this.rows().filter(({ setting }) => setting.entered?.stale));
   protected readonly sources = computed(() => this.rig()?.charging.sources.filter(({ on }) => on).length ?? 0);
   protected readonly chargersFrom = computed(() =>
     this.sources() > 0
@@ -66,6 +67,7 @@ export class MonitorPage {
         place: span > 0 ? Math.min(100, Math.max(0, (100 * (figure.value - allowed.low)) / span)) : 50,
         when: entered ? momentLabel(entered.atMs, this.rig()?.place.timeZone ?? 'UTC') : '',
         problems: setting.problems.map((problem) => PROBLEM_WORDS[problem]),
+        moved: entered?.stale ? (entered.moved ?? []).map((input) => movedWords(input, this.units)) : [],
       };
     }),
   );
@@ -106,15 +108,20 @@ export class MonitorPage {
   }
 
   protected change(changes: Partial<MonitorPlan>): void {
-    this.store.dispatch(RigEdits.monitorChanged({ changes }));
+    this.store.dispatch(Edit.merge('monitor', changes));
   }
 
   protected pickSchool(id: string): void {
     this.change({ capacitySchool: id as MonitorPlan['capacitySchool'] });
   }
 
+  /** What was typed is kept with what its derivation rests on now. */
   protected enter(id: SettingId, value: number | null): void {
-    this.store.dispatch(RigEdits.settingEntered({ id, value, atMs: nowMs(), field: 'value' }));
+    const entered = { ...this.plan()?.entered };
+    const setting = this.monitor()?.settings.find((one) => one.id === id);
+    if (value === null) delete entered[id];
+    else if (setting) entered[id] = stampOf(setting.figure, nowMs(), value);
+    this.store.dispatch(Edit.merge('monitor', { entered }, `entered ${id}`));
   }
 
   /** As derived, rounded to what is shown: nobody types 28.0999 V into a meter. */

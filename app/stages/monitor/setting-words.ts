@@ -1,5 +1,5 @@
 import type { SettingProblem } from '@core/monitor/derive-settings';
-import type { SettingId } from '@core/rig/monitor';
+import type { SettingId } from '@core/monitor/plan';
 import { LIMITS } from '@core/rig/limits';
 
 interface SettingWords {

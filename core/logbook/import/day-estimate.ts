@@ -1,4 +1,4 @@
-import type { LogMapping } from '../../rig/logbook';
+import type { LogMapping } from '../plan';
 import { noFlow } from '../../series/flow';
 import { addLine } from '../../series/integrate';
 import { PLAIN_SEPARATOR } from './plain-line';

@@ -1,4 +1,4 @@
-import { DayIntegrator, type IntegratedLog } from '../../series/day-integrator';
+import { DayIntegrator, type IntegratedLog } from '../day-integrator';
 import { type DayKey, dayStartMs } from '../../series/local-day';
 import { reduceDay } from '../../series/level';
 import { orderByTime } from '../../series/order';

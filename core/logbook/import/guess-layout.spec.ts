@@ -1,6 +1,6 @@
 import { fc, test } from '@fast-check/vitest';
 import { describe, expect, it } from 'vitest';
-import { LogMapping } from '../../rig/logbook';
+import { LogMapping } from '../plan';
 import { guessLayout, type LayoutGuess } from './guess-layout';
 
 const guess = (head: string, nominalV = 12.8) => guessLayout(head, [], 'Europe/Berlin', nominalV);

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
-import type { LogMapping } from '../../rig/logbook';
-import { cellAmount, cellClock, cellNumber, cellTime } from './cell';
+import type { LogMapping } from '../plan';
+import { cellAmount, cellClock, cellNumber, cellTime } from '../../text/cell';
 import { type ColumnWords, columnWords } from './column-words';
 import { guessSign, type SignRows } from './guess-sign';
 

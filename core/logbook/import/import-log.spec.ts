@@ -1,6 +1,6 @@
 import { fc, test } from '@fast-check/vitest';
 import { describe, expect, it } from 'vitest';
-import type { LogMapping } from '../../rig/logbook';
+import type { LogMapping } from '../plan';
 import { wholeDay } from '../../series/day-sums';
 import { DaySheaves } from './day-sheaves';
 import { guessLayout, type LayoutGuess } from './guess-layout';

@@ -1,6 +1,6 @@
-import type { LogMapping } from '../../rig/logbook';
+import type { LogMapping } from '../plan';
 import type { Columns } from '../../series/columns';
-import type { IntegratedLog } from '../../series/day-integrator';
+import type { IntegratedLog } from '../day-integrator';
 import type { DayKey } from '../../series/local-day';
 import { CurrentDay, OutOfOrder } from './current-day';
 import { DayFinisher } from './day-finisher';

@@ -1,6 +1,6 @@
-import type { LogMapping } from '../../rig/logbook';
+import type { LogMapping } from '../plan';
 import type { Columns } from '../../series/columns';
-import type { PlaceOfLog } from '../../series/day-integrator';
+import type { PlaceOfLog } from '../day-integrator';
 import type { DayKey } from '../../series/local-day';
 import type { DayLevel } from '../../series/level';
 import type { Span } from '../../series/span';

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import type { LogMapping } from '../../rig/logbook';
+import type { LogMapping } from '../plan';
 import { PLAIN_SEPARATOR, plainLine } from './plain-line';
 import type { Remark } from './remark';
 import { RowReader } from './row-reader';

@@ -1,6 +1,6 @@
-import type { LogMapping } from '../../rig/logbook';
+import type { LogMapping } from '../plan';
 import { WallClock } from '../../series/wall-clock';
-import { cellAmount, cellClock, TimeCells, utcDateMs } from './cell';
+import { cellAmount, cellClock, TimeCells, utcDateMs } from '../../text/cell';
 import { TimeBytes } from './time-bytes';
 import { divisorsFor, type PlainDate, type PlainLayout, readPlainRows, type RowTarget } from './plain-rows';
 import type { RemarkCode } from './remark';

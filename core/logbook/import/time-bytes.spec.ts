@@ -1,6 +1,6 @@
 import { fc, test } from '@fast-check/vitest';
 import { describe, expect, it } from 'vitest';
-import { TimeCells } from './cell';
+import { TimeCells } from '../../text/cell';
 import { TimeBytes } from './time-bytes';
 
 const encoder = new TextEncoder();

@@ -1,4 +1,4 @@
-import type { CellTime, TimeCells } from './cell';
+import type { CellTime, TimeCells } from '../../text/cell';
 
 const ZERO = 48;
 const SECONDS = /\d:\d\d:(\d\d)(?![\d.,])/;

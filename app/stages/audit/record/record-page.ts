@@ -13,13 +13,13 @@ import { Store } from '@ngrx/store';
 import { summarise } from '@core/audit/recording';
 import { formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
-import type { Load, Recording } from '@core/rig/load';
-import { RigEdits } from '../../../rig/rig-actions';
+import type { Load, Recording } from '@core/audit/load';
+import { Edit } from '../../../rig/edit';
 import { rigFeature } from '../../../rig/rig-feature';
 import { selectDerived } from '../../../rig/rig-selectors';
 import { QuantityField } from '../../../ui/quantity-field';
 import { TextField } from '../../../ui/text-field';
-import { AuditTabs } from '../audit-tabs';
+import { StageTabs } from '../../../rig/stage-tabs';
 import { RECORD_LONGER_WORDS } from '../audit-words';
 import { SoundPanel } from './sound-panel';
 import { SpanBar } from './span-bar';
@@ -33,7 +33,7 @@ type Way = Recording['from'];
 /** Times in states of one load: by stopwatch, as a table, or split out of a sound. One thing at a time, for a phone beside a fridge. */
 @Component({
   selector: 'co-record-page',
-  imports: [AuditTabs, QuantityField, RouterLink, SoundPanel, SpanBar, SpanTable, TextField],
+  imports: [StageTabs, QuantityField, RouterLink, SoundPanel, SpanBar, SpanTable, TextField],
   templateUrl: './record-page.html',
   styleUrl: './record-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -156,7 +156,7 @@ export class RecordPage {
     if (!load || !this.summary()) return;
     const hoursPerDay = load.use.by === 'timed' ? load.use.hoursPerDay : 24;
     const changes: Partial<Load> = { known: 'timed', use: { by: 'timed', recording: this.recording(), hoursPerDay } };
-    this.store.dispatch(RigEdits.loadChanged({ id: load.id, changes }));
+    this.store.dispatch(Edit.change('loads', load.id, changes));
     if (this.way() === 'stopwatch') this.watch().clear();
     this.watch().keepStates(null);
     await this.router.navigate(['/rig', this.rigId(), 'audit'], { queryParams: { load: load.id } });

@@ -16,7 +16,7 @@ import {
 import type { Loudness } from '@core/audit/sound/envelope';
 import type { SoundSplit } from '@core/audit/sound/split-states';
 import { formatNumber } from '@core/quantity/format';
-import type { Recording } from '@core/rig/load';
+import type { Recording } from '@core/audit/load';
 import { errorText } from '@core/text/error-text';
 import { Choice, type Option } from '../../../ui/choice';
 import { QuantityField } from '../../../ui/quantity-field';

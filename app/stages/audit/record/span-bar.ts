@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { Recording } from '@core/rig/load';
+import type { Recording } from '@core/audit/load';
 
 /** States over time, from the start to the end of a recording: the higher the power, the higher the step. */
 @Component({

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { spansOfSwitching } from '@core/audit/recording';
-import type { Recording } from '@core/rig/load';
+import type { Recording } from '@core/audit/load';
 import { LIMITS } from '@core/rig/limits';
 import { Choice, type Option } from '../../../ui/choice';
 import { QuantityField } from '../../../ui/quantity-field';

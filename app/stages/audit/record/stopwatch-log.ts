@@ -1,6 +1,6 @@
 import { signal, type WritableSignal } from '@angular/core';
 import * as z from 'zod';
-import type { Recording } from '@core/rig/load';
+import type { Recording } from '@core/audit/load';
 
 const Kept = z.object({
   presses: z.array(z.object({ state: z.number().int().min(0), atMs: z.number() })),

@@ -1,0 +1,29 @@
+import type { Battery } from '../cells/battery';
+import type { ChemistryId } from '../cells/chemistry';
+import { CHEMISTRIES } from '../cells/chemistry.data';
+import { newBattery } from '../cells/new-battery';
+import type { Bank } from './plan';
+
+/** A bank of such batteries, with the chemistry's own usable share. */
+export function newBank(battery: Battery, seriesCount = 1, parallelCount = 1): Bank {
+  return {
+    battery,
+    seriesCount,
+    parallelCount,
+    boughtIn: null,
+    others: [],
+    usableFraction: CHEMISTRIES[battery.chemistryId].usableFraction,
+    ageingFraction: 1,
+    coldestTempC: 25,
+    autonomyDays: 2,
+    lossSchool: 'itemised',
+    flatLossFraction: 0.15,
+    currentSchool: 'one-may-drop-out',
+    cableLengthM: 1.5,
+    cableAreaMm2: 50,
+  };
+}
+
+/** One 12 V battery of 100 Ah. */
+export const simpleBank = (chemistryId: ChemistryId): Bank =>
+  newBank(newBattery(`generic-${chemistryId}`, chemistryId, CHEMISTRIES[chemistryId].cellsPer12V, 100));

@@ -1,0 +1,157 @@
+import { fc, test } from '@fast-check/vitest';
+import { describe, expect, it } from 'vitest';
+import { monthStart } from '../series/calendar';
+import { aboveAirWhPerM2 } from './above-air';
+import { type HourlyFile, readHourly } from './read-hourly';
+
+const LATITUDE = 48;
+const two = (n: number) => String(n).padStart(2, '0');
+
+/** A day's light spread over eight hours, so that its sum is clearness × what arrives above the air. */
+const watts = (day: number, hour: number, clearness: number) =>
+  hour >= 8 && hour < 16 ? (clearness * aboveAirWhPerM2(LATITUDE, day + 1)) / 8 : 0;
+
+interface Shape {
+  year: number;
+  delimiter: ',' | ';' | '\t';
+  decimal: '.' | ',';
+  stamp: 'iso' | 'blank' | 'dmy' | 'UTC';
+  stepsPerHour: 1 | 2;
+  head: [string, string];
+  remarkColumn: boolean;
+}
+
+function stamp(atMs: number, shape: Shape): string {
+  const at = new Date(atMs);
+  const clock = `${two(at.getUTCHours())}:${two(at.getUTCMinutes())}`;
+  const [day, month, year] = [two(at.getUTCDate()), two(at.getUTCMonth() + 1), at.getUTCFullYear()];
+  switch (shape.stamp) {
+    case 'iso':
+      return `${year}-${month}-${day}T${clock}`;
+    case 'blank':
+      return `${year}-${month}-${day} ${clock}`;
+    case 'dmy':
+      return `${day}.${month}.${year} ${clock}`;
+    case 'UTC':
+      return `${year}-${month}-${day}T${clock}:00Z`;
+  }
+}
+
+function fileOf(shape: Shape, clearnessOf: (day: number) => number, leaveOut: (day: number) => boolean = () => false) {
+  const { delimiter, decimal, stepsPerHour, head, remarkColumn } = shape;
+  const rows = [[head[0], ...(remarkColumn ? ['station'] : []), head[1]].join(delimiter)];
+  const from = Date.UTC(shape.year, 0, 1);
+  for (let atMs = from; atMs < Date.UTC(shape.year + 1, 0, 1); atMs += 3_600_000 / stepsPerHour) {
+    const at = new Date(atMs);
+    const date = Math.min(at.getUTCDate(), at.getUTCMonth() === 1 ? 28 : 31);
+    const day = monthStart(at.getUTCMonth()) + date - 1;
+    if (leaveOut(day)) continue;
+    const value = watts(day, at.getUTCHours(), clearnessOf(day)).toFixed(2).replace('.', decimal);
+    rows.push([stamp(atMs, shape), ...(remarkColumn ? ['7'] : []), value].join(delimiter));
+  }
+  return rows.join('\n');
+}
+
+const read = (text: string): HourlyFile => {
+  const file = readHourly(text, LATITUDE, 0, 'UTC');
+  if ('code' in file) throw new Error(file.code);
+  return file;
+};
+const PLAIN: Shape = {
+  year: 2025,
+  delimiter: ',',
+  decimal: '.',
+  stamp: 'iso',
+  stepsPerHour: 1,
+  head: ['time', 'GHI W/m2'],
+  remarkColumn: false,
+};
+const wave = (day: number) => 0.45 + 0.25 * Math.sin(day / 5);
+
+describe('an hourly file of light', () => {
+  const shapes: fc.Arbitrary<Shape> = fc
+    .record({
+      year: fc.constantFrom(2023, 2024),
+      delimiter: fc.constantFrom(',' as const, ';' as const, '\t' as const),
+      decimal: fc.constantFrom('.' as const, ',' as const),
+      stamp: fc.constantFrom('iso' as const, 'blank' as const, 'dmy' as const, 'UTC' as const),
+      stepsPerHour: fc.constantFrom(1 as const, 2 as const),
+      head: fc.constantFrom<[string, string][]>(
+        ['time', 'GHI W/m2'],
+        ['Datum', 'Global'],
+        ['date hour', 'solar radiation'],
+        ['Timestamp', 'irradiance'],
+      ),
+      remarkColumn: fc.boolean(),
+    })
+    .filter(({ delimiter, decimal }) => !(delimiter === ',' && decimal === ','));
+  test.prop([shapes], { numRuns: 12 })('is read as it was written, leap years and half hours too', (shape) => {
+    const file = read(fileOf(shape, wave));
+    expect(file.remarks).toEqual([]);
+    expect([file.filledDays, file.cappedDays]).toEqual([0, 0]);
+    file.dailyClearness.forEach((clearness, day) => expect(clearness).toBeCloseTo(wave(day), 2));
+  });
+  it('of several years is their mean, day by day', () => {
+    const years = [2022, 2023].map((year, k) => fileOf({ ...PLAIN, year }, () => 0.3 + 0.2 * k));
+    const file = read([years[0], ...years[1]!.split('\n').slice(1)].join('\n'));
+    expect(file.dailyClearness.every((clearness) => Math.abs(clearness - 0.4) < 1e-3)).toBe(true);
+  });
+  it('takes the month’s mean for a day that it lacks', () => {
+    const file = read(
+      fileOf(
+        PLAIN,
+        (day) => (day < 31 ? 0.3 : 0.6),
+        (day) => day === 10 || day === 200,
+      ),
+    );
+    expect(file.filledDays).toBe(2);
+    expect([file.dailyClearness[10], file.dailyClearness[200]]).toEqual([
+      expect.closeTo(0.3, 3),
+      expect.closeTo(0.6, 3),
+    ]);
+  });
+  it('lists times and values that cannot be, by row, and keeps the day', () => {
+    const rows = fileOf(PLAIN, wave).split('\n');
+    rows[5] = 'yesterday,0.00';
+    rows[30] = rows[30]!.replace(/,.*/, ',9999');
+    rows[60] = rows[60]!.replace(/,.*/, ',-50');
+    const file = read(rows.join('\n'));
+    expect(file.remarks).toEqual([
+      { row: 6, code: 'no-time', text: 'yesterday' },
+      { row: 31, code: 'out-of-range', text: '9999' },
+      { row: 61, code: 'out-of-range', text: '-50' },
+    ]);
+    expect(file.filledDays).toBe(0);
+    expect(file.rows).toBe(365 * 24 - 3);
+  });
+  it('knows missing hours from dark ones: a file without its nights is as clear as the whole one', () => {
+    const lines = fileOf(PLAIN, wave).split('\n');
+    const byDay = lines.filter((line, k) => {
+      const hour = Number(line.slice(11, 13));
+      return k === 0 || (hour >= 4 && hour < 20);
+    });
+    const [whole, daylight] = [lines, byDay].map((all) => read(all.join('\n')));
+    expect(daylight!.filledDays).toBe(0);
+    daylight!.dailyClearness.forEach((clearness, day) =>
+      expect(Math.abs(clearness - whole!.dailyClearness[day]!)).toBeLessThan(0.002),
+    );
+  });
+  it('counts a day that lacks four hours of the night as it is, and none that lacks its noon', () => {
+    const without = (from: number, to: number) =>
+      fileOf(PLAIN, () => 0.5)
+        .split('\n')
+        .filter(
+          (line) =>
+            !(line.startsWith('2025-06-1') && Number(line.slice(11, 13)) >= from && Number(line.slice(11, 13)) < to),
+        )
+        .join('\n');
+    expect(read(without(0, 4))).toMatchObject({ filledDays: 0 });
+    expect(read(without(0, 4)).dailyClearness[monthStart(5) + 12]).toBeCloseTo(0.5, 3);
+    expect(read(without(10, 14))).toMatchObject({ filledDays: 10 });
+  });
+  it('takes a little less than nothing, as instruments give by night, for nothing', () => {
+    const file = read(fileOf(PLAIN, wave).replaceAll(',0.00', ',-1.50'));
+    expect(file.remarks).toEqual([]);
+    expect(file.dailyClearness[100]).toBeCloseTo(wave(100), 2);
+  });
+});

@@ -1,0 +1,160 @@
+import Papa from 'papaparse';
+import { cellNumber, type CellTime, cellTime } from '../text/cell';
+import { zoneOffsetMs } from '../series/zone';
+import { MONTH_OF_DAY, monthStart } from '../series/calendar';
+import { aboveAirWhPerM2 } from './above-air';
+import { STEPS_PER_HOUR, sunTrack } from './sun-track';
+
+export type HourlyRefusal =
+  | { code: 'empty' }
+  | { code: 'no-columns' }
+  | { code: 'too-few-days'; days: number }
+  | { code: 'not-irradiance'; largest: number };
+
+export interface HourlyRemark {
+  row: number;
+  code: 'no-time' | 'no-number' | 'out-of-range';
+  text: string;
+}
+
+export interface HourlyFile {
+  /** [365] */
+  dailyClearness: number[];
+  /** Days of the year of whose light the file lacks more than a fifth; they take the mean of their month. */
+  filledDays: number;
+  /** Days brighter than the clearest sky lets through, counted as that. */
+  cappedDays: number;
+  rows: number;
+  remarks: HourlyRemark[];
+}
+
+/** The clearest day. */
+const MOST_CLEARNESS = 0.85;
+const NEEDED_DAYS = 300;
+/** A day counts when its hours in the file would bring so much of its light under a steady sky. */
+const NEEDED_LIGHT = 0.8;
+/** Where the sun hardly rises a quotient says nothing; such a day counts when the file has so many of its hours. */
+const DARK_WH = 100;
+const DARK_HOURS = 20;
+const DARK_CLEARNESS = 0.3;
+const LARGEST_W = 1600;
+const TIME_HEAD = /time|date|datum|zeit|hour/i;
+const LIGHT_HEAD = /ghi|irradi|global|radiation|w\/m|solar/i;
+
+/**
+ * Clearness of each day from a file of level irradiance, W/m², hour by hour or finer, on the clocks of the place. Several years are
+ * put over one another. Delimiter and decimal sign are found. Hours that are not in the file are missing, not dark: the day's
+ * light is held against what arrives above the air in the hours that are.
+ * @param latitudeDeg   of the place, for what arrives above the air
+ * @param longitudeDeg  of the place, for when it arrives
+ * @param timeZone      of the place: times that state their own offset are put on its clocks
+ */
+export function readHourly(
+  text: string,
+  latitudeDeg: number,
+  longitudeDeg: number,
+  timeZone: string,
+): HourlyFile | HourlyRefusal {
+  const { data, meta } = Papa.parse(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
+  const [head, ...rows] = data;
+  if (!head || rows.length === 0) return { code: 'empty' };
+  const timeAt = head.findIndex((name) => TIME_HEAD.test(name));
+  const lightAt = head.findIndex((name, k) => k !== timeAt && LIGHT_HEAD.test(name));
+  if (timeAt < 0 || lightAt < 0) return { code: 'no-columns' };
+  const decimal =
+    meta.delimiter !== ',' && rows.slice(0, 50).some((row) => /\d,\d/.test(row[lightAt] ?? '')) ? ',' : '.';
+  const remarks: HourlyRemark[] = [];
+  const days = new Map<string, DayOfFile>();
+  let largest = 0;
+  rows.forEach((row, k) => {
+    const time = cellTime(row[timeAt] ?? '', 'iso', decimal) ?? cellTime(row[timeAt] ?? '', 'dmy', decimal);
+    const watts = cellNumber(row[lightAt] ?? '', decimal);
+    const remark = (code: HourlyRemark['code'], cell: string | undefined) =>
+      void remarks.push({ row: k + 2, code, text: (cell ?? '').slice(0, 60) });
+    if (!time) return remark('no-time', row[timeAt]);
+    if (Number.isNaN(watts)) return remark('no-number', row[lightAt]);
+    if (watts < -20 || watts > LARGEST_W) return remark('out-of-range', row[lightAt]);
+    largest = Math.max(largest, watts);
+    const at = new Date(onClocks(time, timeZone));
+    // 29 February counts to the day before: the simulated year is a common one.
+    const date = Math.min(at.getUTCDate(), at.getUTCMonth() === 1 ? 28 : 31);
+    const key = `${at.getUTCFullYear()}-${at.getUTCMonth()}-${date}`;
+    const one = days.get(key) ?? { day: monthStart(at.getUTCMonth()) + date - 1, hours: new Map() };
+    const hour = one.hours.get(at.getUTCHours()) ?? { sum: 0, count: 0 };
+    one.hours.set(at.getUTCHours(), { sum: hour.sum + Math.max(0, watts), count: hour.count + 1 });
+    days.set(key, one);
+  });
+  if (largest < 20) return { code: 'not-irradiance', largest };
+
+  const sums = new Float64Array(365);
+  const counts = new Uint16Array(365);
+  let cappedDays = 0;
+  const lightOf = lightByHour(latitudeDeg, longitudeDeg, timeZone);
+  for (const { day, hours } of days.values()) {
+    const clearness = clearnessOf(hours, aboveAirWhPerM2(latitudeDeg, day + 1), lightOf(day));
+    if (clearness === null) continue;
+    if (clearness > MOST_CLEARNESS) cappedDays++;
+    sums[day]! += Math.min(MOST_CLEARNESS, clearness);
+    counts[day]!++;
+  }
+  const covered = counts.reduce((sum, count) => sum + (count > 0 ? 1 : 0), 0);
+  if (covered < NEEDED_DAYS) return { code: 'too-few-days', days: covered };
+  const months = Array.from({ length: 12 }, (_, month) => {
+    const own = MONTH_OF_DAY.flatMap((of, day) =>
+      of === month && counts[day]! > 0 ? [sums[day]! / counts[day]!] : [],
+    );
+    return own.length > 0 ? own.reduce((a, b) => a + b, 0) / own.length : 0.4;
+  });
+  return {
+    dailyClearness: MONTH_OF_DAY.map((month, day) =>
+      Number((counts[day]! > 0 ? sums[day]! / counts[day]! : months[month]!).toFixed(4)),
+    ),
+    filledDays: 365 - covered,
+    cappedDays,
+    rows: rows.length - remarks.length,
+    remarks,
+  };
+}
+
+interface DayOfFile {
+  /** 0 … 364 */
+  day: number;
+  /** By the hour of the clock: watts per m² summed over its rows, and how many they are. */
+  hours: Map<number, { sum: number; count: number }>;
+}
+
+/** Clearness of one day off the hours that there are, each by its own mean; null where too much of its light is missing. */
+function clearnessOf(hours: DayOfFile['hours'], aboveWh: number, light: readonly number[]): number | null {
+  if (!(aboveWh > DARK_WH)) return hours.size >= DARK_HOURS ? DARK_CLEARNESS : null;
+  let [seenWh, covered] = [0, 0];
+  for (const [hour, { sum, count }] of hours) {
+    seenWh += sum / count;
+    covered += light[hour] ?? 0;
+  }
+  return covered >= NEEDED_LIGHT ? seenWh / (aboveWh * Math.min(1, covered)) : null;
+}
+
+/** Share of a day's light above the air that falls into each hour of the clock: [24] with sum 1, or 0 where the sun stays down. */
+function lightByHour(latitudeDeg: number, longitudeDeg: number, timeZone: string): (day: number) => readonly number[] {
+  const known = new Map<number, readonly number[]>();
+  return (day) => {
+    const kept = known.get(day);
+    if (kept) return kept;
+    const { sinHeight } = sunTrack(latitudeDeg, longitudeDeg, timeZone, day + 1);
+    const hours = Array<number>(24).fill(0);
+    sinHeight.forEach((sine, k) => {
+      const hour = Math.floor(k / STEPS_PER_HOUR);
+      hours[hour] = (hours[hour] ?? 0) + Math.max(0, sine);
+    });
+    const all = hours.reduce((sum, one) => sum + one, 0);
+    const shares = hours.map((one) => (all > 0 ? one / all : 0));
+    known.set(day, shares);
+    return shares;
+  };
+}
+
+function onClocks({ wallMs, offsetMin }: CellTime, timeZone: string): number {
+  if (offsetMin === null) return wallMs;
+  const atMs = wallMs - offsetMin * 60_000;
+  return atMs + zoneOffsetMs(timeZone, atMs);
+}
