@@ -140,8 +140,8 @@ describe('the open rig', () => {
   });
   it('takes the spare up though an earlier write of the same page ended after it was laid aside', async () => {
     const { session, db, state } = begin();
-    await saveRig(db, sampleRig(), 0, 1, 'page one');
-    await saveRig(db, { ...sampleRig(), name: 'Typed at' }, 1, 2, 'page one');
+    await saveRig(db, sampleRig(), 0, 1, { writer: 'page one' });
+    await saveRig(db, { ...sampleRig(), name: 'Typed at' }, 1, 2, { writer: 'page one' });
     const spare = {
       version: RIG_VERSION,
       rig: { ...sampleRig(), name: 'Typed at the last moment' },
@@ -156,8 +156,8 @@ describe('the open rig', () => {
   });
   it('asks when another page wrote after the spare was laid aside, and keeps it until there is an answer', async () => {
     const { session, db, state } = begin();
-    await saveRig(db, sampleRig(), 0, 1, 'page one');
-    await saveRig(db, { ...sampleRig(), name: 'Theirs' }, 1, 2, 'page two');
+    await saveRig(db, sampleRig(), 0, 1, { writer: 'page one' });
+    await saveRig(db, { ...sampleRig(), name: 'Theirs' }, 1, 2, { writer: 'page two' });
     const spare = { version: RIG_VERSION, rig: { ...sampleRig(), name: 'Mine' }, revision: 1, writer: 'page one' };
     localStorage.setItem(SPARE, JSON.stringify(spare));
     await session.open('sample');
@@ -170,7 +170,7 @@ describe('the open rig', () => {
   });
   it('says that a spare could not be stored, and keeps it', async () => {
     const { session, db, state } = begin();
-    await saveRig(db, sampleRig(), 0, 1, 'page one');
+    await saveRig(db, sampleRig(), 0, 1, { writer: 'page one' });
     const spare = { version: RIG_VERSION, rig: { ...sampleRig(), name: 'Mine' }, revision: 1, writer: 'page one' };
     localStorage.setItem(SPARE, JSON.stringify(spare));
     db.rigs.hook('updating', () => {
@@ -182,7 +182,7 @@ describe('the open rig', () => {
   });
   it('brings a spare of an older version up to date, and leaves one of a newer alone', async () => {
     const { session, db, state } = begin();
-    await saveRig(db, sampleRig(), 0, 1, 'page one');
+    await saveRig(db, sampleRig(), 0, 1, { writer: 'page one' });
     const spare = { version: RIG_VERSION + 1, rig: { ...sampleRig(), name: 'Newer' }, revision: 1, writer: 'page one' };
     localStorage.setItem(SPARE, JSON.stringify(spare));
     await session.open('sample');

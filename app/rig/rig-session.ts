@@ -7,7 +7,7 @@ import type { Rig } from '@core/rig/rig';
 import { RIG_VERSION } from '@core/rig/version';
 import { errorText } from '@core/text/error-text';
 import type { RigRow, StoredRigRow } from '../storage/database';
-import { deleteRig, RigConflict, saveRig } from '../storage/rig-rows';
+import { RigConflict } from '../storage/rig-conflict';
 import type { UnreadableRow } from '../storage/read-row';
 import { Storage } from '../storage/storage';
 import { RigEvents } from './rig-actions';
@@ -24,8 +24,11 @@ interface Spare {
   writer: string;
 }
 
-/** Reading plans takes the schemas of all stages: they are fetched when the first rig is opened. */
+/** Reading and writing plans takes the definitions of all stages: they are fetched when the first rig is opened. */
 const door = () => import('../storage/read-row');
+const rows = () => import('../storage/rig-rows');
+const saveRig = async (...given: Parameters<Awaited<ReturnType<typeof rows>>['saveRig']>) =>
+  (await rows()).saveRig(...given);
 
 const SPARE_PREFIX = 'coulan-unsaved-';
 const spareKey = (rigId: string) => SPARE_PREFIX + rigId;
@@ -80,10 +83,13 @@ export class RigSession {
     const current = await firstValueFrom(this.store.select(rigFeature.selectOpenRig));
     if (current?.rig.id === id) return 'open';
     // A database that does not answer is not one without this rig.
-    const stored = await this.storage.db.rigs.get(id).catch(() => null);
+    const { readRow } = await door();
+    const read = await readRow(this.storage.db, id).catch(() => 'no-answer' as const);
     const spare = await readSpare(id);
-    if (!stored) return spare ? this.takeUpAlone(spare) : stored === null ? 'unreadable' : 'missing';
-    const read = (await door()).readRow(stored);
+    if (read === 'no-answer' || read === null) {
+      if (spare) return this.takeUpAlone(spare);
+      return read === null ? 'missing' : 'unreadable';
+    }
     if (!read.ok) return 'unreadable';
     if (spare) await this.takeUp(spare, read.row);
     else this.show(read.row.rig, read.row.revision);
@@ -93,7 +99,7 @@ export class RigSession {
   /** Opens a rig that was just made, whether or not it can be stored. */
   async create(rig: Rig): Promise<void> {
     try {
-      const revision = await saveRig(this.storage.db, rig, 0, Date.now(), this.writer);
+      const revision = await saveRig(this.storage.db, rig, 0, Date.now(), { writer: this.writer });
       this.show(rig, revision);
     } catch (error) {
       this.showUnsaved(rig, 0);
@@ -110,7 +116,7 @@ export class RigSession {
   async remove(rig: Rig): Promise<void> {
     this.close();
     dropSpare(rig.id);
-    await deleteRig(this.storage.db, rig);
+    await (await rows()).deleteRig(this.storage.db, rig);
   }
 
   takeTheirs(theirs: { rig: Rig; revision: number }): void {
@@ -149,9 +155,10 @@ export class RigSession {
   private async follow(stored: StoredRigRow | undefined): Promise<void> {
     if (!stored || stored.revision <= this.newestOwnRevision || this.writing) return;
     const { readRow, UnreadableRow } = await door();
+    const read = await readRow(this.storage.db, stored.id);
     const { rig, edits, conflict } = this.state();
     if (rig?.id !== stored.id || conflict || stored.revision <= this.newestOwnRevision || this.writing) return;
-    const read = readRow(stored);
+    if (!read) return;
     if (!read.ok) return this.notSaved(new UnreadableRow(read.problem));
     if (this.arrived(read.row)) return;
     if (edits > this.savedEdits) return;
@@ -183,11 +190,15 @@ export class RigSession {
         }
         const { rig, edits } = state;
         try {
-          this.newestOwnRevision = await saveRig(this.storage.db, rig, this.newestOwnRevision, Date.now(), this.writer);
+          this.newestOwnRevision = await saveRig(this.storage.db, rig, this.newestOwnRevision, Date.now(), {
+            writer: this.writer,
+            before: this.stored,
+          });
         } catch (error) {
           if (!(error instanceof RigConflict && error.theirs)) throw error;
           const { readRow, UnreadableRow } = await door();
-          const theirs = readRow(error.theirs);
+          const theirs = await readRow(this.storage.db, rig.id);
+          if (!theirs) throw new RigConflict(null);
           if (!theirs.ok) throw new UnreadableRow(theirs.problem);
           if (this.arrived(theirs.row)) continue;
           this.store.dispatch(RigEvents.conflictFound({ rig: theirs.row.rig, revision: theirs.row.revision }));
@@ -239,7 +250,7 @@ export class RigSession {
   /** Shows what was laid aside of a rig that the database lost, or never had, and stores it. */
   private async takeUpAlone(spare: Spare): Promise<'open'> {
     try {
-      const revision = await saveRig(this.storage.db, spare.rig, 0, Date.now(), this.writer);
+      const revision = await saveRig(this.storage.db, spare.rig, 0, Date.now(), { writer: this.writer });
       dropSpare(spare.rig.id);
       this.show(spare.rig, revision);
     } catch (error) {
@@ -260,7 +271,7 @@ export class RigSession {
       return;
     }
     try {
-      const revision = await saveRig(this.storage.db, spare.rig, row.revision, Date.now(), this.writer);
+      const revision = await saveRig(this.storage.db, spare.rig, row.revision, Date.now(), { writer: this.writer });
       dropSpare(spare.rig.id);
       this.show(spare.rig, revision);
     } catch (error) {
@@ -297,7 +308,7 @@ function whyNotSaved(error: unknown): string {
   if (isUnreadable(error))
     return error.problem.code === 'newer-version'
       ? 'a newer Coulan has written this rig meanwhile: load the page again'
-      : `what lies in the database cannot be read: ${error.problem.path}`;
+      : `what lies in the database cannot be read: ${error.problem.code === 'record-missing' ? error.problem.name : error.problem.path}`;
   return errorText(error);
 }
 

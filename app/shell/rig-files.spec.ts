@@ -59,7 +59,14 @@ describe('a rig out to a file', () => {
     expect(one.lacking()).toMatch(/the plan without its log: .*no room.*Export again/);
   });
   it('of a plan that cannot be read is what lies in the database', async () => {
-    files({}).downloadAsStored({ id: 'x', name: 'Old one', revision: 3, savedAtMs: 0, version: 9, rig: { odd: true } });
+    await files({}).downloadAsStored({
+      id: 'x',
+      name: 'Old one',
+      revision: 3,
+      savedAtMs: 0,
+      version: 9,
+      rig: { odd: true },
+    });
     expect(saved[0]!.name).toBe('old-one.coulan.json');
     expect(JSON.parse(await textOf(saved[0]!.blob))).toMatchObject({ version: 9, rig: { odd: true } });
   });

@@ -3,6 +3,7 @@ import type { Rig } from '@core/rig/rig';
 import { RIG_FORMAT, RIG_VERSION } from '@core/rig/version';
 import { errorText } from '@core/text/error-text';
 import { type StoredRigRow, UNSAID_VERSION } from '../storage/database';
+import { Storage } from '../storage/storage';
 import { saveBlob } from '../ui/save-text';
 import { LogWorkerClient } from '../workers/log-worker-client';
 import type { RigImported } from '../workers/log-worker-api';
@@ -11,6 +12,7 @@ import type { RigImported } from '../workers/log-worker-api';
 @Injectable({ providedIn: 'root' })
 export class RigFiles {
   private readonly worker = inject(LogWorkerClient);
+  private readonly db = inject(Storage).db;
 
   /** What the last export could not hold, in words; null when it was whole. */
   readonly lacking = signal<string | null>(null);
@@ -37,12 +39,10 @@ export class RigFiles {
   }
 
   /** Hands out a stored plan that this Coulan cannot read, just as it lies. */
-  downloadAsStored(row: StoredRigRow): void {
-    const text = JSON.stringify(
-      { format: RIG_FORMAT, version: row.version ?? UNSAID_VERSION, rig: row.rig, logs: [] },
-      null,
-      1,
-    );
+  async downloadAsStored(row: StoredRigRow): Promise<void> {
+    const { planAsStored } = await import('../storage/read-row');
+    const rig = await planAsStored(this.db, row);
+    const text = JSON.stringify({ format: RIG_FORMAT, version: row.version ?? UNSAID_VERSION, rig, logs: [] }, null, 1);
     saveBlob(new Blob([text], { type: 'application/json' }), `${row.name}.coulan.json`);
   }
 
@@ -73,6 +73,8 @@ function problemText(problem: Extract<RigImported, { problem: unknown }>['proble
       return 'This is not a rig file: it does not begin with "format": "coulan-rig". A meter’s CSV is dropped in the logbook of a rig.';
     case 'newer-version':
       return `The file was written by a newer Coulan (file version ${problem.version}, this one reads up to version ${RIG_VERSION}). Update Coulan and try again.`;
+    case 'record-missing':
+      return `The file names a list (${problem.name}) that is not in it, or not whole. Fetch or export it again.`;
     case 'wrong-field':
       return `The first wrong field is ${problem.path}: ${problem.says}. Correct it in the file, or export again where it came from.`;
     case 'logs-differ':

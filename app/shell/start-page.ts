@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, resource, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { NEW_RIG_NAME, newRig } from '@core/rig/new-rig';
 import { laidAside, RigSession } from '../rig/rig-session';
 import type { StoredRigRow } from '../storage/database';
 import { Storage } from '../storage/storage';
@@ -24,7 +23,9 @@ export class StartPage {
   protected readonly first = inject(FirstStart);
   protected readonly theme = inject(ThemeChoice);
   protected readonly units = inject(UnitChoice);
-  protected readonly blocked = inject(Storage).blocked;
+  private readonly storage = inject(Storage);
+  private readonly db = this.storage.db;
+  protected readonly blocked = this.storage.blocked;
   protected readonly rows = computed(() => this.session.rows().map((row) => ({ ...row, ...summaryOf(row) })));
   /** Laid aside by a page that could not store them. */
   protected readonly aside = computed(() => laidAside(this.session.rows()));
@@ -35,8 +36,10 @@ export class StartPage {
   protected readonly whyUnreadable = resource({
     params: () => this.unreadableRow(),
     loader: async ({ params }) => {
-      const read = (await import('../storage/read-row')).readRow(params);
-      if (read.ok) return null;
+      const read = await (await import('../storage/read-row')).readRow(this.db, params.id);
+      if (!read || read.ok) return null;
+      if (read.problem.code === 'record-missing')
+        return `A list that it names, ${read.problem.name}, is not in the database any more.`;
       return read.problem.code === 'newer-version'
         ? 'A newer Coulan has written it: load this page again, or update.'
         : `Its first wrong field is ${read.problem.path}: ${read.problem.says}.`;
@@ -46,6 +49,8 @@ export class StartPage {
   protected readonly missing = input<string>();
 
   protected async begin(): Promise<void> {
+    // With the schemas of all stages: not before a rig is wanted.
+    const { NEW_RIG_NAME, newRig } = await import('@core/rig/new-rig');
     const rig = newRig(crypto.randomUUID(), NEW_RIG_NAME, Intl.DateTimeFormat().resolvedOptions().timeZone);
     await this.session.create(rig);
     await this.router.navigate(['/rig', rig.id, 'rig']);

@@ -20,6 +20,7 @@ export interface StoredRigRow {
   writer?: string;
   /** Of the rig file that the plan was written in. */
   version?: number;
+  /** Its records are kept beside it: marks stand in their places. */
   rig: unknown;
 }
 
@@ -46,6 +47,12 @@ export interface DayPartRow {
   key: string;
   columns: Columns;
 }
+/** A list that belongs to a plan and is kept beside it. */
+export interface RecordRow {
+  rigId: string;
+  name: string;
+  rows: readonly unknown[];
+}
 export interface LogRemarksRow {
   logId: string;
   listed: Remark[];
@@ -55,6 +62,7 @@ export interface LogRemarksRow {
 /** Everything Coulan keeps in the browser. A change of shape gets a new version() with its upgrade; old ones stay. */
 export class CoulanDatabase extends Dexie {
   rigs!: EntityTable<StoredRigRow, 'id'>;
+  records!: Table<RecordRow, [string, string]>;
   logDays!: Table<DaySumsRow, [string, string]>;
   logBlocks!: Table<DayBlockRow, [string, string]>;
   logLevels!: Table<DayLevelRow, [string, string]>;
@@ -82,5 +90,7 @@ export class CoulanDatabase extends Dexie {
             .modify((row: { rig: unknown }) => (row.rig = liftRig(row.rig, from, from + 1))),
         );
     }
+    // Readings and the like left the plan; a plan that still holds them gives them up with its next edit.
+    this.version(4).stores({ records: '[rigId+name], rigId' });
   }
 }

@@ -3,7 +3,8 @@ import type { LogRecord } from '@core/logbook/plan';
 import type { Rig } from '@core/rig/rig';
 import { testDatabase } from '../testing/test-database';
 import type { CoulanDatabase } from './database';
-import { deleteOrphans, deleteRig, RigConflict, saveRig } from './rig-rows';
+import { RigConflict } from './rig-conflict';
+import { deleteOrphans, deleteRig, saveRig } from './rig-rows';
 
 let db: CoulanDatabase;
 beforeEach(() => (db = testDatabase()));

@@ -1,17 +1,12 @@
+import { cutRecords } from '@core/rig/records';
 import type { Rig } from '@core/rig/rig';
 import { RIG_VERSION } from '@core/rig/version';
-import type { CoulanDatabase, StoredRigRow } from './database';
-
-/** Somebody else, most likely another tab, has written this rig since it was read. */
-export class RigConflict extends Error {
-  constructor(readonly theirs: StoredRigRow | null) {
-    super('the rig was changed elsewhere');
-    this.name = 'RigConflict';
-  }
-}
+import type { CoulanDatabase } from './database';
+import { RigConflict } from './rig-conflict';
 
 /**
  * Writes a rig that builds on `baseRevision` (0: a new one) and returns the new revision.
+ * @param before  the same rig as it lies in the database: records that it shares with this one are left as they are
  * @throws {RigConflict} and leaves what is stored untouched
  */
 export function saveRig(
@@ -19,32 +14,44 @@ export function saveRig(
   rig: Rig,
   baseRevision: number,
   nowMs: number,
-  writer?: string,
+  { writer, before = null }: { writer?: string; before?: Rig | null } = {},
 ): Promise<number> {
-  return db.transaction('rw', db.rigs, async () => {
+  return db.transaction('rw', planTables(db), async () => {
     const stored = await db.rigs.get(rig.id);
     if ((stored?.revision ?? 0) !== baseRevision) throw new RigConflict(stored ?? null);
-    return putRig(db, rig, baseRevision + 1, nowMs, writer);
+    return putRig(db, rig, baseRevision + 1, nowMs, { ...(writer && { writer }), before });
   });
 }
 
-/** Writes a plan as a row, within a transaction of the caller's. @returns its revision */
+/** Writes a plan as a row and its records beside it, within a transaction of the caller's over planTables. @returns its revision */
 export async function putRig(
   db: CoulanDatabase,
   rig: Rig,
   revision: number,
   nowMs: number,
-  writer?: string,
+  { writer, before }: { writer?: string; before: Rig | null },
 ): Promise<number> {
-  const row = { id: rig.id, name: rig.name, revision, savedAtMs: nowMs, version: RIG_VERSION, rig };
+  const { plan, records } = cutRecords(rig);
+  const row = { id: rig.id, name: rig.name, revision, savedAtMs: nowMs, version: RIG_VERSION, rig: plan };
   await db.rigs.put({ ...row, ...(writer && { writer }) });
+  const kept = new Map(before ? cutRecords(before).records.map(({ name, rows }) => [name, rows]) : []);
+  const there = new Set((await db.records.where('rigId').equals(rig.id).primaryKeys()).map(([, name]) => name));
+  const changed = records.filter(({ name, rows }) => !there.has(name) || kept.get(name) !== rows);
+  if (changed.length > 0) await db.records.bulkPut(changed.map((record) => ({ rigId: rig.id, ...record })));
+  const names = new Set(records.map(({ name }) => name));
+  const gone = [...there].filter((name) => !names.has(name));
+  if (gone.length > 0) await db.records.bulkDelete(gone.map((name): [string, string] => [rig.id, name]));
   return revision;
 }
 
+/** The tables in which a plan lies. */
+export const planTables = (db: CoulanDatabase) => [db.rigs, db.records] as const;
+
 /** Removes a rig, and the samples of its logs that no other rig shares. */
 export function deleteRig(db: CoulanDatabase, rig: Rig): Promise<void> {
-  return db.transaction('rw', [db.rigs, ...logTables(db)], async () => {
+  return db.transaction('rw', [...planTables(db), ...logTables(db)], async () => {
     await db.rigs.delete(rig.id);
+    await db.records.where('rigId').equals(rig.id).delete();
     // Where another plan cannot be read, nobody knows whether it shares these logs: they stay.
     const others = await namedLogs(db).catch(() => null);
     if (others === null) return;
@@ -56,7 +63,11 @@ export function deleteRig(db: CoulanDatabase, rig: Rig): Promise<void> {
 
 /** Removes samples that no rig names: leavings of cancelled imports and of logs taken out of the book. */
 export function deleteOrphans(db: CoulanDatabase): Promise<void> {
-  return db.transaction('rw', [db.rigs, ...logTables(db)], async () => {
+  return db.transaction('rw', [...planTables(db), ...logTables(db)], async () => {
+    await db.records
+      .where('rigId')
+      .noneOf(await db.rigs.toCollection().primaryKeys())
+      .delete();
     const named = await namedLogs(db);
     for (const table of logTables(db)) await table.where('logId').noneOf(named).delete();
   });

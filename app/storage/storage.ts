@@ -1,7 +1,6 @@
 import { errorText } from '@core/text/error-text';
 import { Injectable, signal } from '@angular/core';
 import { CoulanDatabase } from './database';
-import { deleteOrphans } from './rig-rows';
 
 /** The database of this page, and whether the browser lets it work. */
 @Injectable({ providedIn: 'root' })
@@ -27,7 +26,9 @@ export class Storage {
   private async tidy(): Promise<void> {
     if (!navigator.locks) return;
     await navigator.locks.request('coulan-tabs', { ifAvailable: true }, async (lock) => {
-      if (lock) await deleteOrphans(this.db).catch(() => undefined);
+      if (!lock) return;
+      const { deleteOrphans } = await import('./rig-rows');
+      await deleteOrphans(this.db).catch(() => undefined);
     });
     void navigator.locks.request('coulan-tabs', { mode: 'shared' }, () => new Promise<void>(() => undefined));
   }

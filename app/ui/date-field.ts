@@ -96,7 +96,7 @@ export class DateField {
     },
   });
   /** Half a date is no fault while it is being typed. */
-  private readonly left = signal(false);
+  protected readonly left = signal(false);
   protected readonly refused = computed(
     () => this.left() && this.text().trim() !== '' && this.read(this.text()) === null,
   );

@@ -10,6 +10,7 @@ import type { CoulanDatabase } from '../storage/database';
 import { CoveredTime } from '../storage/covered-time';
 import { LogStore } from '../storage/log-store';
 import { changeStoredRig, readRow, UnreadableRow } from '../storage/read-row';
+import { planTables } from '../storage/rig-rows';
 import { guessEncoding, linesOf } from './file-bytes';
 import type { FileLook, ImportFailure, LogImport, LogImported } from './log-worker-api';
 import { quotedRows } from './quoted-rows';
@@ -119,7 +120,7 @@ async function importOnce(
   if (isCancelled()) throw new Cancelled();
   const record = recordOf(order, result);
   const known = new Set(beside.map(({ id }) => id));
-  await db.transaction('rw', db.rigs, db.logDays, db.logRemarks, async () => {
+  await db.transaction('rw', [...planTables(db), db.logDays, db.logRemarks], async () => {
     const changed = await changeStoredRig(db, rigId, order.nowMs, (rig) => {
       if (rig.logbook.logs.some(({ id }) => !known.has(id))) throw new BookChanged();
       return { ...rig, logbook: { ...rig.logbook, logs: [...rig.logbook.logs, record] } };
@@ -135,9 +136,8 @@ async function importOnce(
 class NoRig extends Error {}
 
 async function logsOf(db: CoulanDatabase, rigId: string): Promise<LogRecord[]> {
-  const stored = await db.rigs.get(rigId);
-  if (!stored) throw new NoRig();
-  const read = readRow(stored);
+  const read = await readRow(db, rigId);
+  if (!read) throw new NoRig();
   if (!read.ok) throw new UnreadableRow(read.problem);
   return read.row.rig.logbook.logs;
 }

@@ -2,6 +2,7 @@ import { strFromU8, strToU8, Unzip, UnzipInflate, Zip, ZipDeflate, ZipPassThroug
 import { importLog } from '@core/logbook/import/import-log';
 import type { FilePiece } from '@core/logbook/import/import-options';
 import type { LogMapping, LogRecord } from '@core/logbook/plan';
+import { cutRecords } from '@core/rig/records';
 import type { Rig } from '@core/rig/rig';
 import { parseRigFile, type RigFile } from '@core/rig/rig-file';
 import { RIG_FORMAT, RIG_VERSION } from '@core/rig/version';
@@ -14,6 +15,7 @@ import { saveRig } from '../storage/rig-rows';
 import type { MissingRows, RigExported, RigImported } from './log-worker-api';
 
 const RIG_JSON = 'rig.json';
+const RECORDS = 'records/';
 /** A fixed date keeps two exports of the same rig the same, byte for byte. */
 const ARCHIVE_DATE = '2026-01-01T00:00:00';
 
@@ -24,7 +26,7 @@ interface Tally {
 }
 
 /**
- * The whole rig as a zip: rig.json and one CSV of samples for each log. What was written is read back and counted before it is
+ * The whole rig as a zip: rig.json, its records, and one CSV of samples for each log. What was written is read back and counted before it is
  * handed out.
  * @throws where what is read back is not what was written
  */
@@ -40,14 +42,20 @@ export async function exportArchive(db: CoulanDatabase, rig: Rig): Promise<RigEx
     const remarks = await db.logRemarks.get(log.id);
     logs.push({ logId: log.id, file: `logs/${k + 1}.csv`, remarks: remarks?.listed ?? [] });
   }
-  const document: RigFile = { format: RIG_FORMAT, version: RIG_VERSION, rig, logs };
-  const text = `${JSON.stringify(document, null, 1)}\n`;
-  const own = parseRigFile(text);
+  const { plan, records } = cutRecords(rig);
+  const text = `${JSON.stringify({ format: RIG_FORMAT, version: RIG_VERSION, rig: plan, logs }, null, 1)}\n`;
+  const own = parseRigFile(text, (name) => records.find((record) => record.name === name)?.rows);
   if (!own.ok) throw new Error(`the plan would not be read back: ${JSON.stringify(own.problem)}`);
   const json = new ZipPassThrough(RIG_JSON);
   json.mtime = ARCHIVE_DATE;
   zip.add(json);
   json.push(strToU8(text), true);
+  for (const [k, record] of records.entries()) {
+    const entry = new ZipDeflate(`${RECORDS}${k + 1}.json`, { level: 6 });
+    entry.mtime = ARCHIVE_DATE;
+    zip.add(entry);
+    entry.push(strToU8(`${JSON.stringify(record)}\n`), true);
+  }
   const written = new Map<string, Tally>();
   for (const { logId, file } of logs) {
     const entry = new ZipDeflate(file, { level: 6 });
@@ -120,12 +128,14 @@ export async function importArchive(
   newId: () => string,
 ): Promise<RigImported> {
   let text: string;
+  let records: Map<string, unknown>;
   try {
     text = await documentOf(file);
+    records = await recordsOf(file, text);
   } catch (error) {
     return { problem: { code: 'broken-archive', says: errorText(error) } };
   }
-  const parsed = parseRigFile(text);
+  const parsed = parseRigFile(text, (name) => records.get(name));
   if (!parsed.ok) return { problem: parsed.problem };
   const { rig: incoming, logs } = parsed.file;
   const taken = await db.rigs.get(incoming.id);
@@ -218,18 +228,42 @@ const archiveMapping = (hasVoltage: boolean): LogMapping => ({
 /** A plan is small; what is larger is none. */
 const DOCUMENT_BYTES_MOST = 64_000_000;
 
+/**
+ * The records of an archive, by name: as many as its plan has marks for. None of a plan that lies in a file of its own.
+ * @throws where one is missing, cut off, or no record
+ */
+async function recordsOf(file: Blob, plan: string): Promise<Map<string, unknown>> {
+  const records = new Map<string, unknown>();
+  if (!(await isArchive(file))) return records;
+  const count = plan.split('"$record":').length - 1;
+  for (let k = 1; k <= count; k++) {
+    const record = JSON.parse(await textOf(file, `${RECORDS}${k}.json`)) as { name?: unknown; rows?: unknown };
+    records.set(String(record.name), record.rows);
+  }
+  return records;
+}
+
+/** One entry of an archive as text. @throws where it is missing, damaged, or too long for a plan */
+async function textOf(archive: Blob, name: string): Promise<string> {
+  const decoder = new TextDecoder();
+  let text = '';
+  for await (const { bytes } of entryPieces(archive, name, DOCUMENT_BYTES_MOST))
+    text += decoder.decode(bytes, { stream: true });
+  return text + decoder.decode();
+}
+
+async function isArchive(file: Blob): Promise<boolean> {
+  const head = new Uint8Array(await file.slice(0, 2).arrayBuffer());
+  return head[0] === 0x50 && head[1] === 0x4b;
+}
+
 /** The text of rig.json, out of an archive or a file of its own. @throws where there is none, or too much of it */
 async function documentOf(file: Blob): Promise<string> {
-  const head = new Uint8Array(await file.slice(0, 2).arrayBuffer());
-  if (head[0] !== 0x50 || head[1] !== 0x4b) {
+  if (!(await isArchive(file))) {
     if (file.size > DOCUMENT_BYTES_MOST) throw new Error('the file is too large for a plan');
     return file.text();
   }
-  const decoder = new TextDecoder();
-  let text = '';
-  for await (const { bytes } of entryPieces(file, RIG_JSON, DOCUMENT_BYTES_MOST))
-    text += decoder.decode(bytes, { stream: true });
-  return text + decoder.decode();
+  return textOf(file, RIG_JSON);
 }
 
 const SLICE_BYTES = 1 << 20;

@@ -37,5 +37,4 @@ export const sitePlanShape = {
   skyModel: z.enum(['hay-davies', 'isotropic']),
   stops: z.array(Stop).max(12),
 };
-const SitePlan = z.strictObject(sitePlanShape);
-export type SitePlan = z.infer<typeof SitePlan>;
+export type SitePlan = z.infer<z.ZodObject<typeof sitePlanShape>>;

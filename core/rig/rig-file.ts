@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { REMARK_CODES } from '../logbook/import/remark';
-import { pathText, type PlanProblem, readPlan } from './read-plan';
+import { pathText, type PlanProblem, readPlan, type RowsOf } from './read-plan';
 import type { Rig } from './rig';
 import { RIG_FORMAT, RIG_VERSION } from './version';
 
@@ -13,7 +13,7 @@ const StoredRemark = z.strictObject({
 
 const LogEntries = z.array(z.strictObject({ logId: z.string(), file: z.string(), remarks: z.array(StoredRemark) }));
 
-/** The border format: the plan, and beside it a CSV of samples for each log, named here. */
+/** The border format: the plan, beside it a CSV of samples for each log, named here, and a file for each of its records. */
 export interface RigFile {
   format: typeof RIG_FORMAT;
   version: typeof RIG_VERSION;
@@ -37,8 +37,9 @@ export type RigFileResult = { ok: true; file: RigFile } | { ok: false; problem: 
 /**
  * Reads the text of a rig file; nothing is repaired. The first wrong field is named by its path, as in rig.loads[2].quantity.
  * Files of older versions are brought up to date first.
+ * @param rowsOf  the records that lie beside it in an archive; a file of its own holds them in their places
  */
-export function parseRigFile(text: string): RigFileResult {
+export function parseRigFile(text: string, rowsOf?: RowsOf): RigFileResult {
   let raw: unknown;
   try {
     raw = JSON.parse(text);
@@ -57,7 +58,7 @@ export function parseRigFile(text: string): RigFileResult {
     const path = issue?.code === 'unrecognized_keys' ? [...issue.path, ...issue.keys.slice(0, 1)] : (issue?.path ?? []);
     return { ok: false, problem: { code: 'wrong-field', path: pathText(path), says: issue?.message ?? '' } };
   }
-  const plan = readPlan(around.data.rig, around.data.version);
+  const plan = readPlan(around.data.rig, around.data.version, rowsOf);
   if (!plan.ok) return plan;
   const { logs } = around.data;
   const named = new Set(logs.map((log) => log.logId));

@@ -1,0 +1,73 @@
+import { isObject } from '../plan/lift';
+import type { Rig } from './rig';
+import { STAGES } from './stages';
+
+/** A list that is kept beside the plan: readings, the spans of a recording. */
+export interface PlanRecord {
+  /** The way to it within the plan, by the ids of what it passes: logbook.readings */
+  name: string;
+  rows: readonly unknown[];
+}
+
+/** What stands in the plan in its place. */
+interface RecordMark {
+  $record: string;
+  length: number;
+}
+
+/**
+ * The plan without its records, and these. The plan is what every keystroke writes; a record is written when it has changed itself,
+ * which its rows tell by being another list. Empty lists stay where they are.
+ */
+export function cutRecords(rig: Rig): { plan: object; records: PlanRecord[] } {
+  const records: PlanRecord[] = [];
+  let plan: unknown = rig;
+  for (const { records: ways } of STAGES)
+    for (const way of ways as readonly string[]) plan = cutAt(plan, way.split('.'), [], records);
+  return { plan: plan as object, records };
+}
+
+function cutAt(value: unknown, way: readonly string[], passed: readonly string[], into: PlanRecord[]): unknown {
+  const [step, ...rest] = way;
+  if (step === undefined) {
+    if (!Array.isArray(value) || value.length === 0) return value;
+    const name = passed.join('.');
+    into.push({ name, rows: value });
+    return { $record: name, length: value.length } satisfies RecordMark;
+  }
+  if (step === '*') {
+    if (!Array.isArray(value)) return value;
+    const items: unknown[] = value;
+    const cut = items.map((item, k) =>
+      cutAt(item, rest, [...passed, isObject(item) && typeof item['id'] === 'string' ? item['id'] : String(k)], into),
+    );
+    return cut.every((item, k) => item === items[k]) ? items : cut;
+  }
+  if (!isObject(value) || !(step in value)) return value;
+  const cut = cutAt(value[step], rest, [...passed, step], into);
+  return cut === value[step] ? value : { ...value, [step]: cut };
+}
+
+/**
+ * A stored plan with its records back in their places.
+ * @param rowsOf   the rows kept under a name; undefined where there are none
+ * @returns        the plan, and the name of the first record that is not there, or not whole; null: all are
+ */
+export function joinRecords(
+  plan: unknown,
+  rowsOf: (name: string) => unknown,
+): { plan: unknown; missing: string | null } {
+  let missing: string | null = null;
+  const join = (value: unknown): unknown => {
+    if (Array.isArray(value)) return value.map(join);
+    if (!isObject(value)) return value;
+    const name = value['$record'];
+    if (typeof name !== 'string')
+      return Object.fromEntries(Object.entries(value).map(([key, item]) => [key, join(item)]));
+    const rows = rowsOf(name);
+    if (Array.isArray(rows) && rows.length === value['length']) return rows;
+    missing ??= name;
+    return value;
+  };
+  return { plan: join(plan), missing };
+}
