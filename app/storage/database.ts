@@ -1,12 +1,11 @@
 import { Dexie, type DexieOptions, type EntityTable, type Table } from 'dexie';
 import type { Remark, RemarkCode } from '@core/logbook/import/remark';
-import { liftRig } from '@core/rig/lift';
 import type { Rig } from '@core/rig/rig';
 import type { Columns } from '@core/series/columns';
 import type { DaySums } from '@core/series/day-sums';
 import type { DayLevel } from '@core/series/level';
 
-/** Rows that do not say their version were lifted to this one by the database itself. */
+/** Rows that do not say their version are of this one: those before were told theirs, those after say it. */
 export const UNSAID_VERSION = 3;
 
 /** A rig as it lies in the database: its plan may be of an older version, of a newer, or damaged. readRow is the door. */
@@ -79,7 +78,7 @@ export class CoulanDatabase extends Dexie {
       logParts: '++id, [logId+key], logId',
       logRemarks: 'logId',
     });
-    // Rows of old did not say their version: each step lifted them by one. Later rows say it, and are lifted when they are read.
+    // Rows of old did not say their version: it was that of the database. They are lifted when they are read.
     for (const from of [1, 2]) {
       this.version(from + 1)
         .stores({})
@@ -87,7 +86,7 @@ export class CoulanDatabase extends Dexie {
           old
             .table('rigs')
             .toCollection()
-            .modify((row: { rig: unknown }) => (row.rig = liftRig(row.rig, from, from + 1))),
+            .modify((row: StoredRigRow) => void (row.version ??= from)),
         );
     }
     // Readings and the like left the plan; a plan that still holds them gives them up with its next edit.
