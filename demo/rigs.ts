@@ -232,8 +232,8 @@ const wagtail: Rig = {
   },
 };
 
-/** With what was typed into its meter that February. */
-export const piedWagtail = typedIn(wagtail, [
+/** With what was typed into its meter that February, when it had one string of batteries. */
+export const piedWagtail = typedIn(wagtail, oneString(wagtail), [
   ['capacity', 160, Date.UTC(2026, 1, 14, 15, 30)],
   ['full-voltage', 28.1, Date.UTC(2026, 1, 14, 15, 31)],
   ['tail-current', 0.04, Date.UTC(2026, 1, 14, 15, 33)],
@@ -300,12 +300,16 @@ export const saltmarshSurvey: Rig = {
   },
 };
 
-/** A rig whose meter was set up: each setting as typed, with what its derivation rested on. */
-function typedIn(rig: Rig, typed: readonly (readonly [SettingId, number, number])[]): Rig {
-  const settings = deriveRig(rig, null).monitor?.settings ?? [];
+/** A rig whose meter was set up as it was then: each setting as typed, with what its derivation rested on. */
+function typedIn(rig: Rig, then: Rig, typed: readonly (readonly [SettingId, number, number])[]): Rig {
+  const settings = deriveRig(then, null).monitor?.settings ?? [];
   const entered = typed.flatMap(([id, value, atMs]) => {
     const setting = settings.find((one) => one.id === id);
     return setting ? [[id, stampOf(setting.figure, atMs, value)]] : [];
   });
   return { ...rig, monitor: { ...rig.monitor, entered: Object.fromEntries(entered) as Rig['monitor']['entered'] } };
+}
+
+function oneString(rig: Rig): Rig {
+  return { ...rig, bank: rig.bank && { ...rig.bank, parallelCount: 1 } };
 }

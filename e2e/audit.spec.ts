@@ -1,5 +1,5 @@
-import { expect, type Page, test } from '@playwright/test';
-import { goTo, headline, openDemo, openNewRig, WAGTAIL } from './helpers';
+import { expect, type Page } from '@playwright/test';
+import { goTo, headline, openDemo, openNewRig, WAGTAIL, test } from './helpers';
 import { soundOfCompressor } from './sound-file';
 
 async function oneLoad(page: Page, name: string): Promise<void> {

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { goTo, headline, openDemo, SALTMARSH, saved, WAGTAIL } from './helpers';
+import { expect } from '@playwright/test';
+import { goTo, headline, openDemo, SALTMARSH, saved, WAGTAIL, test } from './helpers';
 
 test.beforeEach(({ page }) => openDemo(page));
 

@@ -1,9 +1,9 @@
-import { expect, type Page, test } from '@playwright/test';
-import { goTo, headline, openDemo, openNewRig, saved, WAGTAIL } from './helpers';
+import { expect, type Page } from '@playwright/test';
+import { goTo, headline, openDemo, openNewRig, saved, WAGTAIL, test } from './helpers';
 
 const months = (page: Page) => page.getByRole('table', { name: /^The year, month by month/ });
 const leaf = (page: Page, name: string) =>
-  page.getByRole('navigation', { name: 'Leaves of charging' }).getByRole('link', { name }).click();
+  page.getByRole('navigation', { name: 'Pages of Charging' }).getByRole('link', { name }).click();
 
 /** A fridge on 200 Ah of lithium, with 160 W flat on the roof and nothing else. */
 async function planBySun(page: Page): Promise<void> {

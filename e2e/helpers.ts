@@ -1,13 +1,32 @@
-import { expect, type Page } from '@playwright/test';
+import { type BrowserContext, expect, type Page, test as base } from '@playwright/test';
 
 export const WAGTAIL = '/rig/demo-pied-wagtail';
 export const SALTMARSH = '/rig/demo-saltmarsh-survey';
 
-/** A new browser with the two demo rigs, at the ledger of the first. */
+type BrowserState = Awaited<ReturnType<BrowserContext['storageState']>>;
+
+/** Tests whose browser has the two demo rigs: they are loaded once by each worker, through the program itself. */
+export const test = base.extend<object, { demoState: BrowserState }>({
+  demoState: [
+    async ({ browser }, use, worker) => {
+      const { baseURL = '', timezoneId = 'UTC', locale = 'en-GB' } = worker.project.use;
+      const context = await browser.newContext({ baseURL, timezoneId, locale, serviceWorkers: 'block' });
+      const page = await context.newPage();
+      await page.goto('/');
+      await page.getByRole('button', { name: 'Load the demo rigs' }).click();
+      await expect(headline(page)).toContainText('Charging keeps up', { timeout: 40_000 });
+      await use(await context.storageState({ indexedDB: true }));
+      await context.close();
+    },
+    { scope: 'worker' },
+  ],
+  storageState: ({ demoState }, use) => use(demoState),
+});
+
+/** The ledger of the first demo rig. */
 export async function openDemo(page: Page): Promise<void> {
-  await page.goto('/');
-  await page.getByRole('button', { name: 'Load the demo rigs' }).click();
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('Charging keeps up', { timeout: 20_000 });
+  await page.goto(`${WAGTAIL}/logbook`);
+  await expect(headline(page)).toContainText('Charging keeps up', { timeout: 20_000 });
 }
 
 /** A new rig, at the given stage. */

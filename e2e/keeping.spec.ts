@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
-import { expect, test } from '@playwright/test';
-import { goTo, headline, openDemo, openNewRig, saved, WAGTAIL } from './helpers';
+import { expect } from '@playwright/test';
+import { goTo, headline, openDemo, openNewRig, saved, test, WAGTAIL } from './helpers';
 
 test('what is typed is kept through an immediate reload', async ({ page }) => {
   await openNewRig(page, 'Audit');
@@ -137,7 +137,7 @@ test.describe('with the service worker', () => {
     await page.reload();
     await expect(headline(page)).toContainText('Charging keeps up');
     await goTo(page, 'Monitor');
-    await expect(headline(page)).toContainText('in the meter was derived from figures that have changed');
+    await expect(headline(page)).toContainText('in the meter were derived from figures that have changed');
     await page.keyboard.press('r');
     await expect(page.getByRole('dialog').getByLabel('Voltage')).toBeFocused();
     await page.keyboard.type('26.4');

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { dropFile, headline, openDemo, openNewRig, SALTMARSH, visit, WAGTAIL } from './helpers';
+import { expect } from '@playwright/test';
+import { dropFile, headline, openDemo, openNewRig, SALTMARSH, visit, WAGTAIL, test } from './helpers';
 
 async function importPage(page: Parameters<typeof dropFile>[0]): Promise<void> {
   await openNewRig(page, 'Logbook');

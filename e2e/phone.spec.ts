@@ -1,5 +1,6 @@
-import { expect, test } from '@playwright/test';
-import { headline, openDemo, visit, WAGTAIL } from './helpers';
+import { expect } from '@playwright/test';
+import { headline, openDemo, visit, WAGTAIL, test } from './helpers';
+import { PAGES } from './pages';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
@@ -21,47 +22,18 @@ test('the thin chain on a phone: stages, a load, a working, a reading', async ({
 
 test('nothing is wider than the screen, and what is pressed is big enough', async ({ page }) => {
   await openDemo(page);
-  for (const view of [
-    'audit',
-    'audit/day',
-    'audit/worth',
-    'audit/inverters',
-    'audit/how-long',
-    'audit/record/chiller',
-    'bank',
-    'bank/need',
-    'bank/configurations',
-    'bank/voltage',
-    'bank/sag',
-    'bank/shelf',
-    'bank/chemistry',
-    'charging',
-    'charging/sources',
-    'charging/place',
-    'charging/one-charge',
-    'charging/year',
-    'charging/remedies',
-    'charging/what-if',
-    'monitor',
-    'logbook',
-    'logbook/readings',
-    'logbook/logs',
-    'logbook/import',
-    'rig',
-    'wiring',
-  ]) {
-    await visit(page, `${WAGTAIL}/${view}`);
-    await page.waitForTimeout(300);
+  for (const { address } of PAGES) {
+    await visit(page, `${WAGTAIL}/${address}`);
     const wide = await page.evaluate(() => {
       const main = document.querySelector('main')!;
       return [document.documentElement.scrollWidth - innerWidth, main.scrollWidth - main.clientWidth];
     });
-    expect(wide, view).toEqual([0, 0]);
+    expect(wide, address).toEqual([0, 0]);
     const small = await page
       .locator('main .btn:visible, .thumb button:visible')
       .evaluateAll((buttons) =>
         buttons.filter((button) => button.getBoundingClientRect().height < 48).map((button) => button.textContent),
       );
-    expect(small, view).toEqual([]);
+    expect(small, address).toEqual([]);
   }
 });

@@ -1,6 +1,7 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
-import { openDemo } from './helpers';
+import { openDemo, test } from './helpers';
+import { PICTURES } from './pages';
 import { VIEWS } from './views';
 
 test('every picture has its subject in it, is there, and is linked from the README', async ({ page }) => {
@@ -9,6 +10,8 @@ test('every picture has its subject in it, is there, and is linked from the READ
   await page.emulateMedia({ reducedMotion: 'reduce' });
   const readme = readFileSync('README.md', 'utf8');
   expect(readdirSync('docs/screenshots').sort()).toEqual(VIEWS.map(({ name }) => `${name}.png`).sort());
+  // Whatever page of a stage names a picture has one.
+  expect(VIEWS.map(({ name }) => name)).toEqual(expect.arrayContaining([...PICTURES]));
   await openDemo(page);
   for (const { name, path, size, then, subject } of VIEWS) {
     await test.step(name, async () => {

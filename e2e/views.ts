@@ -1,5 +1,6 @@
 import type { Locator, Page } from '@playwright/test';
 import { SALTMARSH, WAGTAIL } from './helpers';
+import { addressOf } from './pages';
 
 /** A picture of docs/screenshots: where it is taken from the demo rigs, and what it is there to show. */
 export interface View {
@@ -21,52 +22,52 @@ const region = (name: string) => (page: Page) => page.getByRole('region', { name
 
 export const VIEWS: readonly View[] = [
   { name: 'start', path: '/', ...light, subject: (page) => page.getByRole('link', { name: 'Saltmarsh Survey' }) },
-  { name: 'audit', path: `${WAGTAIL}/audit`, ...light, subject: table('Loads of the audit') },
+  { name: 'audit', path: addressOf('audit'), ...light, subject: table('Loads of the audit') },
   { name: 'audit-details', path: `${WAGTAIL}/audit?load=chiller`, ...light, subject: region('Details of') },
-  { name: 'audit-day', path: `${WAGTAIL}/audit/day`, ...light, subject: (page) => page.locator('svg.chart') },
-  { name: 'audit-inverters', path: `${WAGTAIL}/audit/inverters`, ...light, subject: region('Bench test') },
+  { name: 'audit-day', path: addressOf('audit-day'), ...light, subject: (page) => page.locator('svg.chart') },
+  { name: 'audit-inverters', path: addressOf('audit-inverters'), ...light, subject: region('Bench test') },
   {
     name: 'audit-record-phone',
-    path: `${WAGTAIL}/audit/record/chiller`,
+    path: addressOf('audit-record-phone'),
     theme: 'light',
     size: PHONE,
     subject: table('States'),
   },
-  { name: 'bank', path: `${WAGTAIL}/bank`, ...light, subject: table('What the bank has against what the day needs') },
+  { name: 'bank', path: addressOf('bank'), ...light, subject: table('What the bank has against what the day needs') },
   {
     name: 'bank-configurations',
-    path: `${WAGTAIL}/bank/configurations`,
+    path: addressOf('bank-configurations'),
     ...light,
     subject: table('Arrangements that meet the need'),
   },
-  { name: 'bank-sag', path: `${WAGTAIL}/bank/sag`, ...light, subject: table('Voltage at the inverter, V') },
+  { name: 'bank-sag', path: addressOf('bank-sag'), ...light, subject: table('Voltage at the inverter, V') },
   {
     name: 'charging',
-    path: `${WAGTAIL}/charging`,
+    path: addressOf('charging'),
     ...light,
     subject: table('The year, month by month, a day on average'),
   },
   {
     name: 'charging-sources',
-    path: `${WAGTAIL}/charging/sources`,
+    path: addressOf('charging-sources'),
     ...light,
     subject: table('A usual day of each source, Ah'),
   },
   {
     name: 'charging-year',
-    path: `${WAGTAIL}/charging/year`,
+    path: addressOf('charging-year'),
     theme: 'dark',
     size: DESK,
     subject: (page) => page.locator('co-week-chart'),
   },
   {
     name: 'charging-remedies',
-    path: `${WAGTAIL}/charging/remedies`,
+    path: addressOf('charging-remedies'),
     ...light,
     then: (page) => page.getByRole('button', { name: 'Find the smallest remedies' }).click(),
     subject: table('Remedies by cost'),
   },
-  { name: 'monitor', path: `${WAGTAIL}/monitor`, ...light, subject: table('Settings of the shunt monitor') },
+  { name: 'monitor', path: addressOf('monitor'), ...light, subject: table('Settings of the shunt monitor') },
   { name: 'ledger', path: `${WAGTAIL}/logbook?day=2026-03-12`, ...light, subject: table('Day ledger') },
   {
     name: 'ledger-behind-dark',

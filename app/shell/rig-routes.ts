@@ -6,6 +6,8 @@ import { OPEN_STAGE } from '../rig/stage-tabs';
 import { RigFrame } from './rig-frame';
 import { STAGES } from './stages';
 
+const FIRST = STAGES[0]?.id ?? 'rig';
+
 const stageRoutes = STAGES.map((stage) => ({
   path: stage.id,
   providers: [{ provide: OPEN_STAGE, useValue: stage }],
@@ -24,10 +26,11 @@ export const rigRoutes: Routes = [
     component: RigFrame,
     providers: [provideNzI18n(en_GB), provideNzIcons([CheckOutline, DownOutline, SearchOutline])],
     children: [
-      { path: '', pathMatch: 'full', redirectTo: STAGES[0]?.id ?? 'rig' },
+      { path: '', pathMatch: 'full', redirectTo: FIRST },
       ...stageRoutes,
       { path: 'rig', title: 'Rig · Coulan', loadComponent: () => import('./details-page').then((m) => m.DetailsPage) },
-      { path: '**', redirectTo: '' },
+      // An address of a stage that is not built, or of none.
+      { path: '**', redirectTo: FIRST },
     ],
   },
 ];

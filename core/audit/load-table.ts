@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import type { Unit, UnitLook } from '../quantity/unit';
+import type { Limit } from '../plan/limit';
 import { COMMON_LIMITS } from '../plan/common-limits';
 import { AUDIT_LIMITS } from './limits';
 import type { Load, PatternId } from './load';
@@ -77,81 +78,118 @@ export function loadsFromTable(text: string, group: string, newId: () => string)
       ['quantity', 3],
     ]);
   // "share %": 1 is one percent there, not the whole.
-  const percent = header && /%|percent/i.test(head[places.get('share') ?? -1] ?? '');
-  const decimal = decimalOfCells(rows.slice(header ? 1 : 0).flat());
+  const sharesInPercent = header && /%|percent/i.test(head[places.get('share') ?? -1] ?? '');
+  const body = rows.slice(header ? 1 : 0);
   const table: LoadTable = { loads: [], remarks: [] };
-  rows.slice(header ? 1 : 0).forEach((cells, k) => {
-    const load = readRow(cells, places, percent, decimal, k + (header ? 2 : 1), group, newId, table.remarks);
+  const how: TableReading = { places, sharesInPercent, decimal: decimalOfCells(body.flat()), group, newId };
+  for (const [k, cells] of body.entries()) {
+    const load = new RowOfTable(cells, k + (header ? 2 : 1), how, table.remarks).load();
     if (load) table.loads.push(load);
-  });
+  }
   return table;
 }
 
-function readRow(
-  cells: readonly string[],
-  places: ReadonlyMap<Column, number>,
-  percent: boolean,
-  decimal: DecimalMark,
-  row: number,
-  group: string,
-  newId: () => string,
-  remarks: TableRemark[],
-): Load | null {
-  const textOf = (column: Column) => cells[places.get(column) ?? -1]?.trim().replace(QUOTED_FORMULA, '') ?? '';
-  const remark = (column: Column, code: TableRemark['code']) => {
-    remarks.push({ row, column: (places.get(column) ?? -1) + 1, code, text: textOf(column) || cells.join(' ') });
-  };
-  const numberOf = (
-    column: Column,
-    { min, max, integer }: { min: number; max: number; integer?: boolean },
-  ): number | null => {
-    const text = textOf(column);
+/** How the rows of a table are to be read. */
+interface TableReading {
+  places: ReadonlyMap<Column, number>;
+  sharesInPercent: boolean;
+  decimal: DecimalMark;
+  /** Of loads that name none. */
+  group: string;
+  newId: () => string;
+}
+
+/** One row of a table of loads; what is odd about it goes to the remarks. */
+class RowOfTable {
+  constructor(
+    private readonly cells: readonly string[],
+    private readonly row: number,
+    private readonly how: TableReading,
+    private readonly remarks: TableRemark[],
+  ) {}
+
+  /** Null where it has no name or no power. */
+  load(): Load | null {
+    const name = this.text('name');
+    if (name === '') return this.without('name', 'no-name');
+    const power = this.power();
+    if (!power) return this.without('watts', 'no-power');
+    const load = newLoad(this.how.newId(), this.text('group') || this.how.group);
+    return {
+      ...load,
+      name: name.slice(0, 120),
+      power,
+      quantity: this.number('quantity', AUDIT_LIMITS.quantity) ?? 1,
+      supply: /\b(ac|mains|inverter)\b|230|240|120|110|~/i.test(this.text('supply')) ? 'ac' : 'dc',
+      use: this.use(),
+      spread: this.spread(),
+      daysPerWeek: this.number('days', COMMON_LIMITS.daysPerWeek) ?? 7,
+      surgeFactor: this.number('surge', AUDIT_LIMITS.surgeFactor) ?? 1,
+      must: /^(must|yes|y|true|1)/i.test(this.text('must')),
+      pattern: this.pattern() ?? load.pattern,
+      known: this.word('known', KNOWN, this.text('known').toLowerCase()) ?? load.known,
+    };
+  }
+
+  private power(): Load['power'] | null {
+    const powerW = this.number('watts', AUDIT_LIMITS.powerW);
+    const voltageV = this.number('volts', AUDIT_LIMITS.loadVoltageV);
+    const currentA = this.number('amps', AUDIT_LIMITS.loadCurrentA);
+    if (powerW !== null) return { by: 'watts', powerW };
+    return voltageV === null || currentA === null ? null : { by: 'volts-amps', voltageV, currentA };
+  }
+
+  private use(): Load['use'] {
+    const share = this.number('share', { min: 0, max: 100 });
+    const hours = this.number('hours', COMMON_LIMITS.hoursPerDay);
+    if (/always/i.test(this.text('use'))) return { by: 'always' };
+    if (share === null) return { by: 'hours', hoursPerDay: hours ?? 1 };
+    const isPercent = this.how.sharesInPercent || share > 1 || this.text('share').includes('%');
+    return { by: 'share', dutyFraction: isPercent ? hundredth(share) : share };
+  }
+
+  private spread(): Load['spread'] {
+    const low = this.number('lowPercent', { min: 0, max: 100 });
+    const high = this.number('highPercent', { min: 100, max: 2000 });
+    return low === null || high === null ? null : { lowFraction: hundredth(low), highFraction: hundredth(high) };
+  }
+
+  private pattern(): Load['pattern'] | null {
+    const id = this.word('pattern', PATTERNS, this.text('pattern').toLowerCase().replace(' ', '-'));
+    return id && { by: 'named', id };
+  }
+
+  /** One of the words that a column knows; null where it is empty, or holds another, which is remarked. */
+  private word<Word extends string>(column: Column, known: readonly Word[], text: string): Word | null {
+    const found = known.find((word) => word === text) ?? null;
+    if (found === null && text !== '') this.remark(column, 'unknown-word');
+    return found;
+  }
+
+  private text(column: Column): string {
+    return this.cells[this.how.places.get(column) ?? -1]?.trim().replace(QUOTED_FORMULA, '') ?? '';
+  }
+
+  private number(column: Column, { min, max, integer }: Limit): number | null {
+    const text = this.text(column);
     if (text === '') return null;
-    const read = readQuantity(text.replace(/\s*%$/, ''), UNIT_OF[column] ?? 'Count', decimal, BARE);
-    if (!read.ok) remark(column, read.code === 'ambiguous' ? 'two-readings' : 'not-a-number');
+    const read = readQuantity(text.replace(/\s*%$/, ''), UNIT_OF[column] ?? 'Count', this.how.decimal, BARE);
+    if (!read.ok) this.remark(column, read.code === 'ambiguous' ? 'two-readings' : 'not-a-number');
     else if (read.value < min || read.value > max || (integer && !Number.isInteger(read.value)))
-      remark(column, 'out-of-range');
+      this.remark(column, 'out-of-range');
     else return read.value;
     return null;
-  };
-  const name = textOf('name');
-  if (name === '') {
-    remark('name', 'no-name');
+  }
+
+  private without(column: Column, code: TableRemark['code']): null {
+    this.remark(column, code);
     return null;
   }
-  const watts = numberOf('watts', AUDIT_LIMITS.powerW);
-  const volts = numberOf('volts', AUDIT_LIMITS.loadVoltageV);
-  const amps = numberOf('amps', AUDIT_LIMITS.loadCurrentA);
-  if (watts === null && (volts === null || amps === null)) {
-    remark('watts', 'no-power');
-    return null;
+
+  private remark(column: Column, code: TableRemark['code']): void {
+    const place = (this.how.places.get(column) ?? -1) + 1;
+    this.remarks.push({ row: this.row, column: place, code, text: this.text(column) || this.cells.join(' ') });
   }
-  const load = newLoad(newId(), textOf('group') || group);
-  load.name = name.slice(0, 120);
-  load.power =
-    watts !== null ? { by: 'watts', powerW: watts } : { by: 'volts-amps', voltageV: volts!, currentA: amps! };
-  load.quantity = numberOf('quantity', AUDIT_LIMITS.quantity) ?? 1;
-  load.supply = /\b(ac|mains|inverter)\b|230|240|120|110|~/i.test(textOf('supply')) ? 'ac' : 'dc';
-  const share = numberOf('share', { min: 0, max: 100 });
-  const hours = numberOf('hours', COMMON_LIMITS.hoursPerDay);
-  if (/always/i.test(textOf('use'))) load.use = { by: 'always' };
-  else if (share !== null) {
-    const isPercent = percent || share > 1 || textOf('share').includes('%');
-    load.use = { by: 'share', dutyFraction: isPercent ? hundredth(share) : share };
-  } else load.use = { by: 'hours', hoursPerDay: hours ?? 1 };
-  const low = numberOf('lowPercent', { min: 0, max: 100 });
-  const high = numberOf('highPercent', { min: 100, max: 2000 });
-  if (low !== null && high !== null) load.spread = { lowFraction: hundredth(low), highFraction: hundredth(high) };
-  load.daysPerWeek = numberOf('days', COMMON_LIMITS.daysPerWeek) ?? 7;
-  load.surgeFactor = numberOf('surge', AUDIT_LIMITS.surgeFactor) ?? 1;
-  load.must = /^(must|yes|y|true|1)/i.test(textOf('must'));
-  const pattern = PATTERNS.find((id) => id === textOf('pattern').toLowerCase().replace(' ', '-'));
-  if (pattern) load.pattern = { by: 'named', id: pattern };
-  else if (textOf('pattern') !== '') remark('pattern', 'unknown-word');
-  const known = KNOWN.find((id) => id === textOf('known').toLowerCase());
-  if (known) load.known = known;
-  else if (textOf('known') !== '') remark('known', 'unknown-word');
-  return load;
 }
 
 const hundredth = (percent: number) => Number((percent / 100).toPrecision(10));

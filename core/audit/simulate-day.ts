@@ -1,5 +1,6 @@
 import { inRange } from '../quantity/guard';
 import { pertQuantiles } from '../statistics/pert';
+import { bitsOf, PER_UNIT, RANDOM_STEP } from '../statistics/random-bits';
 import { quantileOf } from '../statistics/quantile';
 
 /** One load as the simulation sees it: a day on which it is used, and on what share of days that is. */
@@ -47,30 +48,20 @@ export function drawDays(loads: readonly DayOfLoad[], draws: number, seed: numbe
   return sums.sort();
 }
 
-/**
- * Adds a load's draws. The generator stands here, on a local integer, since a call for each number would take three times
- * as long (measured in Chromium); it is good for sums, not for secrets.
- * @source  generator: mulberry32, T. Ettinger, public domain
- */
+/** Adds a load's draws. */
 function addDraws(sums: Float64Array, load: DayOfLoad, seed: number): void {
   const { lowAh, typicalAh, highAh, daysFraction } = load;
   if (!(daysFraction > 0) || !(highAh > 0)) return;
   const table = pertQuantiles(lowAh, typicalAh, highAh, TABLE);
   const everyDay = daysFraction >= 1;
-  const threshold = daysFraction * 4_294_967_296;
-  const scale = TABLE / 4_294_967_296;
   let state = seed | 0;
   for (let k = 0; k < sums.length; k++) {
     if (!everyDay) {
-      state = (state + 0x6d2b79f5) | 0;
-      let day = Math.imul(state ^ (state >>> 15), 1 | state);
-      day = (day + Math.imul(day ^ (day >>> 7), 61 | day)) ^ day;
-      if ((day ^ (day >>> 14)) >>> 0 >= threshold) continue;
+      state = (state + RANDOM_STEP) | 0;
+      if (bitsOf(state) * PER_UNIT >= daysFraction) continue;
     }
-    state = (state + 0x6d2b79f5) | 0;
-    let bits = Math.imul(state ^ (state >>> 15), 1 | state);
-    bits = (bits + Math.imul(bits ^ (bits >>> 7), 61 | bits)) ^ bits;
-    const position = ((bits ^ (bits >>> 14)) >>> 0) * scale;
+    state = (state + RANDOM_STEP) | 0;
+    const position = bitsOf(state) * PER_UNIT * TABLE;
     const row = position | 0;
     const value = table[row]!;
     sums[k]! += value + (position - row) * (table[row + 1]! - value);

@@ -1,6 +1,6 @@
 import { byDefault, computed, entered, type Figure } from '../formula/figure';
 import { quantileOf } from '../statistics/quantile';
-import { FULL_SOC } from '../simulation/simulate-runs';
+import { FULL_SOC } from '../simulation/bank-limits';
 import { type MonthSum, type RunsResult, SOC_BINS } from '../simulation/runs-result';
 import { MONTH_DAYS } from '../series/calendar';
 import { monthReason, type MonthReason, monthVerdict, type MonthVerdict } from './month-verdict';

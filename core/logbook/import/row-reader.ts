@@ -1,6 +1,7 @@
 import type { LogMapping } from '../plan';
 import { WallClock } from '../../series/wall-clock';
 import { cellAmount, cellClock, TimeCells, utcDateMs } from '../../text/cell';
+import { plainNumber } from './plain-number';
 import { TimeBytes } from './time-bytes';
 import { divisorsFor, type PlainDate, type PlainLayout, readPlainRows, type RowTarget } from './plain-rows';
 import type { RemarkCode } from './remark';
@@ -29,11 +30,7 @@ const MISSES_MAX = 64;
 const CELL_MAX = 1000;
 const LINE_FEED = 10;
 const CARRIAGE_RETURN = 13;
-const SPACE = 32;
 const QUOTE = 34;
-const PLUS = 43;
-const MINUS = 45;
-const ZERO = 48;
 /** Stands before a line that the general path could not take apart: a quote in it is never closed. */
 export const OPEN_QUOTE_MARK = 30;
 const EARLIEST_MS = Date.UTC(1990, 0, 1);
@@ -46,6 +43,24 @@ const VOLTAGE = 3;
 const CURRENT = 4;
 const IN = 5;
 const OUT = 6;
+
+/** What the cells of a line came to, and the first column that could not be read; −1: all could. */
+interface Found {
+  timeMs: number;
+  clockMs: number;
+  voltage: number;
+  current: number;
+  badColumn: number;
+  badCode: RemarkCode;
+}
+const NOTHING_FOUND: Found = {
+  timeMs: 0,
+  clockMs: 0,
+  voltage: 0,
+  current: 0,
+  badColumn: -1,
+  badCode: 'not-a-number',
+};
 
 export interface RowReaderOptions {
   /** Byte between cells; by default the mapping's. */
@@ -67,9 +82,13 @@ export class RowReader {
   private line = 0;
   private readonly roles: Uint8Array;
   private readonly lastNeeded: number;
-  private readonly delimiter: number;
-  private readonly newline: number;
-  private readonly decimal: number;
+  readonly delimiter: number;
+  readonly newline: number;
+  readonly decimal: number;
+  /** By role: what a number in its column is divided by. */
+  private readonly divisors: readonly number[];
+  /** The line at hand. */
+  private readonly found: Found = { ...NOTHING_FOUND };
   private readonly clock: WallClock;
   private readonly times: TimeBytes;
   private readonly epochMs: number;
@@ -87,6 +106,7 @@ export class RowReader {
     this.delimiter = options.delimiterByte ?? mapping.delimiter.charCodeAt(0);
     this.newline = options.newlineByte ?? LINE_FEED;
     this.decimal = mapping.decimal.charCodeAt(0);
+    this.divisors = divisorsOf(mapping);
     this.clock = new WallClock(mapping.timeZone);
     this.times = new TimeBytes(new TimeCells(mapping.timeFormat, mapping.decimal), (bytes, from, to) =>
       this.textOf(bytes, from, to),
@@ -126,140 +146,124 @@ export class RowReader {
   }
 
   private readLines(bytes: Uint8Array, from: number, end: number): void {
-    const { roles, delimiter, newline, decimal, mapping, sink } = this;
-    const voltageScale = mapping.voltageUnit === 'mV' ? 1000 : 1;
-    const currentScale = mapping.currentUnit === 'mA' ? 1000 : 1;
-    const currentSign = mapping.current.by === 'signed' && mapping.current.chargingIs === 'negative' ? -1 : 1;
-    const divisors = [1, 1, 1, voltageScale, currentScale * currentSign, currentScale, currentScale];
-    const columnCount = roles.length;
     let p = from;
     while (p < end) {
-      if (this.plain !== null && this.line >= mapping.headerRows && this.plainPays()) {
+      if (this.plain !== null && this.line >= this.mapping.headerRows && this.plainPays()) {
         const before = p;
         p = this.readPlain(bytes, p, end);
         if (p >= end) break;
         this.misses = p > before ? 0 : this.misses + 1;
       }
-      this.line++;
-      const lineStart = p;
-      if (
-        this.line <= mapping.headerRows ||
-        bytes[p] === newline ||
-        (bytes[p] === CARRIAGE_RETURN && bytes[p + 1] === newline)
-      ) {
-        p = bytes.indexOf(newline, p) + 1;
-        continue;
+      p = this.readLine(bytes, p);
+    }
+  }
+
+  /** Reads one line, whatever it holds. @returns index after it */
+  private readLine(bytes: Uint8Array, start: number): number {
+    const { newline, mapping, sink, found } = this;
+    this.line++;
+    const isBlank = bytes[start] === newline || (bytes[start] === CARRIAGE_RETURN && bytes[start + 1] === newline);
+    if (this.line <= mapping.headerRows || isBlank) return bytes.indexOf(newline, start) + 1;
+    this.rowsRead++;
+    if (bytes[start] === OPEN_QUOTE_MARK) {
+      const lineEnd = bytes.indexOf(newline, start);
+      sink.reject(this.line, 1, 'open-quote', this.excerpt(bytes, start + 1, lineEnd));
+      return lineEnd + 1;
+    }
+    Object.assign(found, NOTHING_FOUND);
+    const lineEnd = this.readCells(bytes, start);
+    if (found.badColumn < 0) this.joinClock();
+    if (found.badColumn < 0) this.judge();
+    // Adding zero takes the sign off −0.
+    if (found.badColumn < 0) sink.row(this.line, found.timeMs, found.voltage + 0, found.current + 0);
+    else sink.reject(this.line, found.badColumn + 1, found.badCode, this.excerpt(bytes, start, lineEnd));
+    return lineEnd + 1;
+  }
+
+  /** Takes what the columns of interest hold, up to the first cell that cannot be read. @returns index of the line's end */
+  private readCells(bytes: Uint8Array, lineStart: number): number {
+    const { roles, delimiter, newline } = this;
+    let p = lineStart;
+    for (let column = 0; ; column++) {
+      const start = p;
+      let c = bytes[p]!;
+      while (c !== delimiter && c !== newline) {
+        if (c === QUOTE) throw new UnreadableFile('quoted');
+        c = bytes[++p]!;
       }
-      this.rowsRead++;
-      if (bytes[p] === OPEN_QUOTE_MARK) {
-        const lineEnd = bytes.indexOf(newline, p);
-        sink.reject(this.line, 1, 'open-quote', this.excerpt(bytes, p + 1, lineEnd));
-        p = lineEnd + 1;
-        continue;
+      const role = column < roles.length ? roles[column]! : SKIP;
+      if (role !== SKIP && this.found.badColumn < 0) this.takeCell(bytes, start, p, role, column);
+      if (c === newline) {
+        this.checkCount(column, bytes[p - 1] === delimiter);
+        return p;
       }
-      let timeMs = 0;
-      let clockMs = 0;
-      let voltage = 0;
-      let current = 0;
-      let badColumn = -1;
-      let badCode: RemarkCode = 'not-a-number';
-      let column = 0;
-      for (;;) {
-        const start = p;
-        const role = column < columnCount ? roles[column]! : SKIP;
-        let value = 0;
-        let plain = false;
-        if (isNumber(role) || (role === TIME && this.epochMs > 0)) {
-          // A number: sign, digits, at most one decimal sign, and nothing else up to the end of the cell.
-          let c = bytes[p]!;
-          while (c === SPACE && delimiter !== SPACE) c = bytes[++p]!;
-          let negative = false;
-          if (c === MINUS || c === PLUS) {
-            negative = c === MINUS;
-            c = bytes[++p]!;
-          }
-          let digits = 0;
-          let scale = 1;
-          let afterPoint = false;
-          for (;;) {
-            const digit = c - ZERO;
-            if (digit >= 0 && digit <= 9) {
-              value = value * 10 + digit;
-              digits++;
-              if (afterPoint) scale *= 10;
-            } else if (c === decimal && !afterPoint && c !== delimiter) {
-              afterPoint = true;
-            } else break;
-            c = bytes[++p]!;
-          }
-          while (c === SPACE && delimiter !== SPACE) c = bytes[++p]!;
-          if (digits > 0 && digits < 16 && (c === delimiter || c === newline || c === CARRIAGE_RETURN)) {
-            plain = true;
-            value /= scale * divisors[role]!;
-            if (negative) value = -value;
-          }
-        }
-        // On to the end of the cell.
-        let c = bytes[p]!;
-        while (c !== delimiter && c !== newline) {
-          if (c === QUOTE) throw new UnreadableFile('quoted');
-          c = bytes[++p]!;
-        }
-        if (role !== SKIP) {
-          if (!plain && badColumn < 0) {
-            const cellEnd = bytes[p - 1] === CARRIAGE_RETURN ? p - 1 : p;
-            const read =
-              role === TIME
-                ? this.readTime(bytes, start, cellEnd)
-                : this.readText(role, this.textOf(bytes, start, cellEnd));
-            if (role === TIME && this.plain !== null) this.rememberDate(bytes, start);
-            if (typeof read === 'number') value = read / divisors[role]!;
-            else {
-              badColumn = column;
-              badCode = read;
-            }
-          } else if (plain && role === TIME && this.epochMs > 0) value = Math.round(value * this.epochMs);
-          if (role === TIME) timeMs = value;
-          else if (role === CLOCK) clockMs = value;
-          else if (role === VOLTAGE) voltage = value;
-          else if (role === CURRENT) current = value;
-          else if (role === IN) current += Math.abs(value);
-          else if (role === OUT) current -= Math.abs(value);
-        }
-        p++;
-        if (c === newline) break;
-        column++;
-      }
-      if (badColumn < 0) {
-        if (column < this.lastNeeded) {
-          badColumn = column + 1;
-          badCode = 'missing-column';
-        } else if (column >= columnCount && !(column === columnCount && bytes[p - 2] === delimiter)) {
-          badColumn = columnCount;
-          badCode = 'extra-column';
-        } else if (mapping.clockColumn !== null) {
-          timeMs = this.clock.toInstantMs(timeMs + clockMs);
-          if (Number.isNaN(timeMs)) {
-            badColumn = mapping.timeColumn;
-            badCode = 'skipped-time';
-          }
-        }
-      }
-      if (badColumn < 0) {
-        if (!(timeMs >= EARLIEST_MS && timeMs < LATEST_MS)) {
-          badColumn = mapping.timeColumn;
-          badCode = 'time-out-of-range';
-        } else if (mapping.voltageColumn !== null && !(voltage >= 0 && voltage <= mapping.voltageMaxV)) {
-          badColumn = mapping.voltageColumn;
-          badCode = 'voltage-impossible';
-        } else if (!(Math.abs(current) <= mapping.currentMaxA)) {
-          badColumn = mapping.current.by === 'signed' ? mapping.current.column : mapping.current.inColumn;
-          badCode = 'current-impossible';
-        }
-      }
-      // Adding zero takes the sign off −0.
-      if (badColumn < 0) sink.row(this.line, timeMs, voltage + 0, current + 0);
-      else sink.reject(this.line, badColumn + 1, badCode, this.excerpt(bytes, lineStart, p - 1));
+      p++;
+    }
+  }
+
+  private takeCell(bytes: Uint8Array, from: number, end: number, role: number, column: number): void {
+    const read = this.valueOf(bytes, from, end, role);
+    if (role === TIME && this.plain !== null) this.rememberDate(bytes, from);
+    const { found } = this;
+    if (typeof read !== 'number') {
+      found.badColumn = column;
+      found.badCode = read;
+    } else if (role === TIME) found.timeMs = read;
+    else if (role === CLOCK) found.clockMs = read;
+    else if (role === VOLTAGE) found.voltage = read;
+    else if (role === CURRENT) found.current = read;
+    else if (role === IN) found.current += Math.abs(read);
+    else found.current -= Math.abs(read);
+  }
+
+  /** What a cell comes to in the units of the book, or what is wrong with it. */
+  private valueOf(bytes: Uint8Array, from: number, end: number, role: number): number | RemarkCode {
+    if (isNumber(role) || this.epochMs > 0) {
+      const value = role === CLOCK ? Number.NaN : plainNumber(bytes, from, this);
+      if (!Number.isNaN(value)) return role === TIME ? Math.round(value * this.epochMs) : value / this.divisors[role]!;
+    }
+    const cellEnd = bytes[end - 1] === CARRIAGE_RETURN ? end - 1 : end;
+    if (role === TIME) return this.readTime(bytes, from, cellEnd);
+    const read = this.readText(role, this.textOf(bytes, from, cellEnd));
+    return typeof read === 'number' ? read / this.divisors[role]! : read;
+  }
+
+  /** @param lastColumn  of the line, from 0 @param isEmpty whether nothing stands in it */
+  private checkCount(lastColumn: number, isEmpty: boolean): void {
+    const { found, roles } = this;
+    if (found.badColumn >= 0) return;
+    const count = roles.length;
+    if (lastColumn < this.lastNeeded) {
+      found.badColumn = lastColumn + 1;
+      found.badCode = 'missing-column';
+    } else if (lastColumn > count || (lastColumn === count && !isEmpty)) {
+      found.badColumn = count;
+      found.badCode = 'extra-column';
+    }
+  }
+
+  /** Adds a clock in a column of its own to its date. */
+  private joinClock(): void {
+    const { found, mapping } = this;
+    if (mapping.clockColumn === null) return;
+    found.timeMs = this.clock.toInstantMs(found.timeMs + found.clockMs);
+    if (!Number.isNaN(found.timeMs)) return;
+    found.badColumn = mapping.timeColumn;
+    found.badCode = 'skipped-time';
+  }
+
+  /** Whether what was read can be. */
+  private judge(): void {
+    const { found, mapping } = this;
+    if (!(found.timeMs >= EARLIEST_MS && found.timeMs < LATEST_MS)) {
+      found.badColumn = mapping.timeColumn;
+      found.badCode = 'time-out-of-range';
+    } else if (mapping.voltageColumn !== null && !(found.voltage >= 0 && found.voltage <= mapping.voltageMaxV)) {
+      found.badColumn = mapping.voltageColumn;
+      found.badCode = 'voltage-impossible';
+    } else if (!(Math.abs(found.current) <= mapping.currentMaxA)) {
+      found.badColumn = mapping.current.by === 'signed' ? mapping.current.column : mapping.current.inColumn;
+      found.badCode = 'current-impossible';
     }
   }
 
@@ -345,6 +349,17 @@ export class RowReader {
   private excerpt(bytes: Uint8Array, from: number, to: number): string {
     return this.textOf(bytes, from, Math.min(to, from + 120)).trim();
   }
+}
+
+function divisorsOf({ voltageUnit, currentUnit, current }: LogMapping): number[] {
+  const [volts, amps] = [voltageUnit === 'mV' ? 1000 : 1, currentUnit === 'mA' ? 1000 : 1];
+  const sign = current.by === 'signed' && current.chargingIs === 'negative' ? -1 : 1;
+  const divisors = Array<number>(OUT + 1).fill(1);
+  divisors[VOLTAGE] = volts;
+  divisors[CURRENT] = amps * sign;
+  divisors[IN] = amps;
+  divisors[OUT] = amps;
+  return divisors;
 }
 
 const isNumber = (role: number) => role >= VOLTAGE && role <= OUT;
