@@ -47,7 +47,11 @@ export class SavedState {
   });
 
   constructor() {
-    void navigator.serviceWorker?.ready.then(() => this.offlineReady.set(true));
+    void whenLaidBy().then(
+      () => this.offlineReady.set(true),
+      // Where the list cannot be had nothing is promised.
+      () => undefined,
+    );
     inject(SwUpdate)
       .versionUpdates.pipe(takeUntilDestroyed())
       .subscribe((event) => {
@@ -61,3 +65,20 @@ export class SavedState {
 }
 
 const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
+
+const ASK_AGAIN_MS = 500;
+
+/** Answers once the service worker has laid by every file that its list names: before, the app would not open without a network. */
+async function whenLaidBy(): Promise<void> {
+  if (!navigator.serviceWorker) return new Promise(() => undefined);
+  await navigator.serviceWorker.ready;
+  const { assetGroups } = (await (await fetch('ngsw.json')).json()) as {
+    assetGroups: { name: string; urls: string[] }[];
+  };
+  const wanted = assetGroups.find(({ name }) => name === 'app')?.urls ?? [];
+  for (;;) {
+    const found = await Promise.all(wanted.map((url) => caches.match(url)));
+    if (found.every(Boolean)) return;
+    await new Promise((again) => setTimeout(again, ASK_AGAIN_MS));
+  }
+}

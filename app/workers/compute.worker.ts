@@ -1,3 +1,4 @@
+import './throw-handler';
 import { expose } from 'comlink';
 import { simulateDays } from '@core/audit/simulate-day';
 import { LoudnessMeter } from '@core/audit/sound/envelope';

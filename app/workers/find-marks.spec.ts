@@ -1,5 +1,5 @@
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import type { CoulanDatabase } from '../storage/database';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { CoulanDatabase, DaySumsRow } from '../storage/database';
 import { testDatabase } from '../testing/test-database';
 import { findMarks } from './find-marks';
 
@@ -9,14 +9,22 @@ beforeEach(() => (db = testDatabase()));
 afterEach(() => db.delete());
 
 /** An hour of one sample a minute on a day of March 2026, from 12:00 UTC. */
-function putHour(logId: string, date: number, volts: (minute: number) => number, amps: (minute: number) => number) {
+async function putHour(
+  logId: string,
+  date: number,
+  volts: (minute: number) => number,
+  amps: (minute: number) => number,
+) {
   const startMs = Date.UTC(2026, 2, date, 12);
   const columns = {
     timeMs: Float64Array.from({ length: 60 }, (_, k) => startMs + k * MIN),
     voltageV: Float64Array.from({ length: 60 }, (_, k) => volts(k)),
     currentA: Float64Array.from({ length: 60 }, (_, k) => amps(k)),
   };
-  return db.logBlocks.put({ logId, key: `2026-03-${String(date).padStart(2, '0')}`, columns });
+  const key = `2026-03-${String(date).padStart(2, '0')}`;
+  const maxV = Math.max(...columns.voltageV);
+  await db.logDays.put({ logId, key, hasVoltage: true, maxV } as DaySumsRow);
+  await db.logBlocks.put({ logId, key, columns });
 }
 const rule = { school: 'three', fullV: 14, tailA: 4, holdMs: 10 * MIN, gapMs: 5 * MIN, timeZone: 'UTC' } as const;
 
@@ -50,6 +58,50 @@ describe('full marks of stored logs', () => {
     expect(marks.map(({ key }) => key)).toEqual(['2026-03-09', '2026-03-11']);
     // The last minute of the hour still holds.
     expect(marks[0]!.atMs).toBe(Date.UTC(2026, 2, 9, 12, 59));
+  });
+  it('are looked for only on days that reach the voltage, and once read a day is not read again', async () => {
+    for (const [date, volts] of [
+      [9, 14.2],
+      [10, 13.9],
+      [11, 14.2],
+      [12, 13],
+    ] as const)
+      await putHour(
+        'a',
+        date,
+        () => volts,
+        () => 1,
+      );
+    const get = vi.spyOn(db.logBlocks, 'get');
+    const read = () => get.mock.calls.map(([key]) => (key as unknown as [string, string])[1].slice(-2));
+    expect((await findMarks(db, ['a'], rule)).map(({ key }) => key)).toEqual(['2026-03-09', '2026-03-11']);
+    // The day after a mark ends it: its first sample is asked for.
+    expect(read()).toEqual(['09', '10', '11', '12']);
+    get.mockClear();
+    expect(await findMarks(db, ['a'], { ...rule, tailA: 0.5 })).toEqual([]);
+    expect(await findMarks(db, ['a'], { ...rule, fullV: 14.3 })).toEqual([]);
+    expect(read()).toEqual([]);
+  });
+  it('do not hold over a day that was passed', async () => {
+    const late = (date: number, volts: number, from: number) =>
+      putHour(
+        'a',
+        date,
+        (minute) => (minute >= from ? volts : 13),
+        () => 1,
+      );
+    await late(9, 14.2, 55);
+    await putHour(
+      'a',
+      10,
+      () => 13,
+      () => 1,
+    );
+    await late(11, 14.2, 0);
+    const long = { ...rule, holdMs: 58 * MIN, gapMs: 60 * 24 * 60 * MIN };
+    const [mark] = await findMarks(db, ['a'], long);
+    expect(mark!.key).toBe('2026-03-11');
+    expect(await findMarks(db, ['a'], { ...long, holdMs: 60 * MIN })).toEqual([]);
   });
   it('are read in the order of the days, whatever order they were stored in', async () => {
     for (const date of [12, 9, 11])

@@ -1,3 +1,4 @@
+import './throw-handler';
 import { expose } from 'comlink';
 import { CoulanDatabase } from '../storage/database';
 import { takeOutLog } from '../storage/log-store';

@@ -1,4 +1,5 @@
 import { type Remote, wrap } from 'comlink';
+import './throw-handler';
 
 /** A worker that could not be fetched, or died; what it was asked has no answer. */
 export class WorkerFailed extends Error {

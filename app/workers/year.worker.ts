@@ -1,3 +1,4 @@
+import './throw-handler';
 import { expose, transfer } from 'comlink';
 import { buildTables } from '@core/charging/build-tables';
 import type { YearParts } from '@core/charging/year-parts';

@@ -43,6 +43,16 @@ export class FullMarkFinder {
     return this.found;
   }
 
+  /** Whether a day that cannot be full is asked for all the same: its first sample ends the day of a mark. */
+  get waits(): boolean {
+    return this.open !== null;
+  }
+
+  /** A day on which the voltage never reaches the rule's, and for which the finder does not wait. */
+  passDay(): void {
+    this.heldSinceMs = null;
+  }
+
   /** @param columns samples of one local day, later than those before; a log without voltage has no marks */
   addDay(day: Pick<LocalDay, 'key' | 'endMs'>, columns: Columns): void {
     const { timeMs, voltageV, currentA } = columns;

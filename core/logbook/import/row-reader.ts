@@ -20,6 +20,7 @@ export interface RowSink {
 export class UnreadableFile extends Error {
   constructor(readonly code: 'quoted' | 'line-too-long') {
     super(code);
+    this.name = 'UnreadableFile';
   }
 }
 
