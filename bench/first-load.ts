@@ -12,7 +12,7 @@ export async function firstLoadBench(): Promise<void> {
     let bytes = 0;
     client.on('Network.loadingFinished', ({ encodedDataLength }) => (bytes += encodedDataLength));
     await page.goto(server.address);
-    await page.getByRole('button', { name: 'Begin a new rig' }).waitFor();
+    await page.getByRole('button', { name: 'Start a new rig' }).waitFor();
     await page.waitForLoadState('networkidle');
     const largestMs = await page.evaluate(
       () =>

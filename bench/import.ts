@@ -95,11 +95,11 @@ async function wholeImport(file: string): Promise<void> {
     const page = await browser.newPage();
     await knowHelper(page);
     await page.goto(server.address);
-    await page.getByRole('button', { name: 'Begin a new rig' }).click();
+    await page.getByRole('button', { name: 'Start a new rig' }).click();
     await page.getByRole('link', { name: /^Logbook/ }).click();
     await page.getByRole('link', { name: 'Import a file' }).click();
     await page.locator('input[type=file]').setInputFiles(file);
-    const read = page.getByRole('button', { name: 'Read it into the book' });
+    const read = page.getByRole('button', { name: 'Import it into the book' });
     await read.waitFor();
     const before = rendererPeakMB();
     await page.evaluate(() => {

@@ -21,7 +21,7 @@ export async function typingBench(): Promise<void> {
       name: `Load ${k}`,
     }));
     await page
-      .getByLabel('Bring a rig file in')
+      .getByLabel('Import a rig file')
       .setInputFiles({ name: 'rig.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(demo)) });
     const field = page.getByLabel('Load 30: power of one, W');
     await field.focus();

@@ -77,7 +77,7 @@ async function whatIf(): Promise<void> {
     const demo = await (await page.request.get(`${server.address}demo/pied-wagtail.rig.json`)).body();
     await page.goto(server.address);
     await page
-      .getByLabel('Bring a rig file in')
+      .getByLabel('Import a rig file')
       .setInputFiles({ name: 'rig.json', mimeType: 'application/json', buffer: demo });
     const stages = page.getByRole('navigation', { name: 'Stages of the work' });
     await stages.getByRole('link', { name: /^Charging/ }).click();

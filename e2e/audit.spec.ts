@@ -25,7 +25,7 @@ test.describe('the stopwatch on a phone', () => {
     await press(/^off/);
     await at('08:25');
     await press(/^on/);
-    await page.getByRole('button', { name: 'Take the last press back' }).click();
+    await page.getByRole('button', { name: 'Undo the last press' }).click();
     await expect(page.getByRole('button', { name: /^off/ })).toHaveAttribute('aria-pressed', 'true');
 
     await page.reload();
@@ -36,7 +36,7 @@ test.describe('the stopwatch on a phone', () => {
     await expect(headline(page)).toContainText('takes 16.7 W on average');
     await expect(page.getByText(/Record longer: fewer than three whole cycles/)).toBeVisible();
     await expect(states(page).getByRole('row', { name: /^on/ })).toContainText('33.3');
-    await page.getByRole('button', { name: 'Take it into the audit' }).click();
+    await page.getByRole('button', { name: 'Use it in the audit' }).click();
     // 16.67 W × 24 h ÷ 12.8 V
     await expect(headline(page)).toContainText(/31\.[23] Ah/);
   });
@@ -70,7 +70,7 @@ test('a sound recording is split into states, whose boundaries can be moved', as
   const edge = page.getByRole('button', { name: /^Boundary at/ }).first();
   await edge.press('ArrowLeft');
   await expect(share).toContainText(/42\.[0-9]|43\.0/);
-  await page.getByRole('button', { name: 'Take it into the audit' }).click();
+  await page.getByRole('button', { name: 'Use it in the audit' }).click();
   await expect(headline(page)).toContainText(/4[6-9]\.\d Ah/);
 
   await page.goBack();
@@ -92,7 +92,7 @@ test('loads are pasted from a spreadsheet; what cannot be read is said', async (
   await expect(dialog).toContainText('2 loads read');
   await expect(dialog).toContainText('row 4, column 2: “many”');
   await dialog.getByRole('button', { name: 'Add 2 loads' }).click();
-  await expect(page.getByLabel('Lamps: how many')).toHaveValue('6');
+  await expect(page.getByLabel('Lamps: quantity')).toHaveValue('6');
   await expect(page.getByLabel('Lamps: power of one, W')).toHaveValue('2.5');
   // (45·8 + 6·2.5·4) ÷ 12.8
   await expect(headline(page)).toContainText('32.8 Ah');
@@ -146,8 +146,8 @@ test('the bench test of an inverter is fitted, names its outlier, and moves ever
   await page.goto(`${WAGTAIL}/audit/inverters`);
   await expect(headline(page)).toContainText('Left on all day, Bench inverter takes 9.1 Ah');
   await page.getByLabel('Pair 4, watts behind').fill('120');
-  await expect(page.getByRole('main')).toContainText(/The pair at 120 W stands off the others by/);
-  await expect(page.getByRole('complementary')).toContainText('Moved by your last edit');
+  await expect(page.getByRole('main')).toContainText(/The pair at 120 W is off the fitted curve by/);
+  await expect(page.getByRole('complementary')).toContainText('Changed by your last edit');
 });
 
 test('a runtime is answered, kept, observed, and teaches the next one', async ({ page }) => {

@@ -52,7 +52,7 @@ test('the schools of need stand side by side, each step of the way shown', async
 test('batteries that do not belong together are warned of, and a second chemistry is refused', async ({ page }) => {
   await page.goto(`${WAGTAIL}/bank`);
   const mixIn = async (name: string) => {
-    await page.getByLabel('Mix in strings of another kind').click();
+    await page.getByLabel('Add strings of another kind').click();
     await page.getByTitle(name, { exact: true }).click();
   };
   await page.getByLabel('Bought in').first().fill('2019-04');
@@ -63,10 +63,10 @@ test('batteries that do not belong together are warned of, and a second chemistr
   await expect(others).toContainText(/100 beside 160 Ah/);
   await others.getByLabel('Bought in').fill('2026-03');
   await expect(others).toContainText(/83 months/);
-  await others.getByLabel('Why it is done all the same').fill('until the new ones come');
+  await others.getByLabel('Reason for doing it anyway').fill('until the new ones come');
   await saved(page);
   await page.reload();
-  await expect(others.getByLabel('Why it is done all the same')).toHaveValue('until the new ones come');
+  await expect(others.getByLabel('Reason for doing it anyway')).toHaveValue('until the new ones come');
 });
 
 test('a model off the sheet joins the shelf', async ({ page }) => {

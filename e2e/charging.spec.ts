@@ -24,7 +24,7 @@ async function planBySun(page: Page): Promise<void> {
   await page.getByLabel('Rated').fill('160');
   await leaf(page, 'Place and season');
   await page.getByLabel('Latitude, north +').fill('49');
-  await page.getByLabel('Bank kept above').fill('5');
+  await page.getByLabel('Bank heated above').fill('5');
 }
 
 test('a plan that falls behind in winter is mended by the solver, and the verdict turns', async ({ page }) => {
@@ -79,8 +79,8 @@ test('every source shows a usual day of each month, and what its voltages would 
   // 6 h a week × 30 A ÷ 7
   await expect(engine).toContainText('26');
   await page.getByLabel('Absorption').fill('29.6');
-  await expect(page.getByText('absorbs at 29.6 V; this bank wants 28.4 V')).toBeVisible();
-  await page.getByLabel('By way of').selectOption('relay to the alternator');
+  await expect(page.getByText('absorbs at 29.6 V; this bank needs 28.4 V')).toBeVisible();
+  await page.getByLabel('Through').selectOption('relay to the alternator');
   await expect(page.getByText('A relay limits nothing.')).toBeVisible();
 
   await table.getByRole('button', { name: /^Roof modules/ }).click();
@@ -99,7 +99,7 @@ test('the weather is a climate, twelve figures by hand, or an hourly file', asyn
   await openDemo(page);
   await page.goto(`${WAGTAIL}/charging/place`);
   await expect(headline(page)).toContainText('1.3 hours of full sun a day in December');
-  await page.getByLabel('How clear it is').selectOption('peak-sun hours by hand');
+  await page.getByLabel('Clearness').selectOption('peak-sun hours by hand');
   await page.getByLabel('Peak-sun hours in December').fill('0.6');
   await expect(headline(page)).toContainText('0.6 hours of full sun a day in December');
 
@@ -149,12 +149,12 @@ test('the year: fan, a bad week, ten thousand years with cancel', async ({ page 
   const before = await page.getByRole('heading', { level: 2, name: /^A bad week/ }).textContent();
   await page.getByRole('button', { name: 'A week later' }).click();
   await expect(page.getByRole('heading', { level: 2, name: /^A bad week/ })).not.toHaveText(before!);
-  const play = page.getByRole('button', { name: 'Play 10 000 years' });
+  const play = page.getByRole('button', { name: 'Simulate 10 000 years' });
   await play.click();
   await page.getByRole('button', { name: 'Cancel' }).click();
   await expect(play).toBeEnabled();
   await play.click();
-  await expect(page.getByText(/10.000 years were played\./)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(/10.000 years were simulated\./)).toBeVisible({ timeout: 60_000 });
   await page
     .getByRole('table', { name: 'The months in figures' })
     .getByRole('row', { name: /^June/ })
@@ -172,7 +172,7 @@ test('what if: sliders answer, and the plan stays as it is', async ({ page }) =>
   await page.getByLabel('Dull days in a row').fill('14');
   await expect(headline(page)).toContainText('October would suffer');
   await expect(page.getByText('1000 years.')).toBeVisible();
-  await page.getByRole('button', { name: 'As planned again' }).click();
+  await page.getByRole('button', { name: 'Reset to the plan' }).click();
   await expect(headline(page)).toHaveText('What if it does not go as planned?');
   await page.getByLabel('A source', { exact: true }).selectOption('Roof modules has failed');
   await expect(page.getByRole('row', { name: /^June/ })).toContainText('falls behind');

@@ -70,10 +70,10 @@ test('an edit shows what it moved and what it made stale', async ({ page }) => {
   await page.goto(`${WAGTAIL}/bank`);
   await page.getByLabel('Strings in parallel').fill('1');
   const margin = page.getByRole('complementary');
-  await expect(margin.getByRole('heading', { name: 'Moved by your last edit' })).toBeVisible();
+  await expect(margin.getByRole('heading', { name: 'Changed by your last edit' })).toBeVisible();
   await expect(margin).toContainText(/Bank: rated capacity\s*320\.0.*160\.0/);
   await page.getByLabel('Capacity of one battery').fill('220');
-  await expect(margin.getByRole('heading', { name: 'Made stale in the meter' })).toBeVisible();
+  await expect(margin.getByRole('heading', { name: 'Now out of date in the meter' })).toBeVisible();
   await goTo(page, 'Monitor');
   await expect(headline(page)).toContainText('derived from figures that have changed');
 });

@@ -59,7 +59,7 @@ test('the whole rig goes out as one file and comes back identical in another bro
   const there = await context.newPage();
   await there.goto('/');
   await there
-    .getByLabel('Bring a rig file in')
+    .getByLabel('Import a rig file')
     .setInputFiles({ name: 'rig.zip', mimeType: 'application/zip', buffer: bytes });
   await expect(headline(there)).toContainText('a usual day takes 57.0 Ah');
   await goTo(there, 'Logbook');
@@ -81,7 +81,7 @@ test('a wrong rig file is refused with the path of its first wrong field', async
   await page.goto('/');
   const bring = (content: string) =>
     page
-      .getByLabel('Bring a rig file in')
+      .getByLabel('Import a rig file')
       .setInputFiles({ name: 'edited.json', mimeType: 'application/json', buffer: Buffer.from(content) });
   await bring(file.replace('"parallelCount": 2', '"parallelCount": 0'));
   await expect(page.getByRole('alert')).toContainText('rig.bank.parallelCount');
@@ -103,8 +103,8 @@ test('a browser that keeps nothing is said, and the rig can still be exported', 
     });
   });
   await page.goto('/');
-  await expect(page.getByRole('alert')).toContainText('Nothing can be kept in this browser');
-  await page.getByRole('button', { name: 'Begin a new rig' }).click();
+  await expect(page.getByRole('alert')).toContainText('This browser cannot store anything');
+  await page.getByRole('button', { name: 'Start a new rig' }).click();
   await expect(page.getByText('could not be saved')).toBeVisible();
   await page.getByLabel('Name', { exact: true }).fill('Unkept');
   const [download] = await Promise.all([
@@ -127,7 +127,7 @@ test.describe('with the service worker', () => {
     await page.keyboard.press('r');
     await expect(page.getByRole('dialog').getByLabel('Voltage')).toBeFocused();
     await page.keyboard.type('26.4');
-    await page.getByRole('button', { name: 'Write it down' }).click();
+    await page.getByRole('button', { name: 'Save the reading' }).click();
     await saved(page);
     await page.goto(`${WAGTAIL}/logbook/readings`);
     await expect(page.getByRole('table', { name: 'Readings' })).toContainText('26.40');

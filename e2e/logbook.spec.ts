@@ -6,7 +6,7 @@ async function importPage(page: Parameters<typeof dropFile>[0]): Promise<void> {
   await page.getByRole('link', { name: 'Import a file' }).click();
 }
 const read = (page: Parameters<typeof dropFile>[0]) =>
-  page.getByRole('button', { name: 'Read it into the book' }).click();
+  page.getByRole('button', { name: 'Import it into the book' }).click();
 
 test('the demo books: one keeps up, one falls behind, odd rows are listed', async ({ page }) => {
   await openDemo(page);
@@ -34,7 +34,7 @@ test('the window and the school of the full mark change the verdict’s ground, 
   page,
 }) => {
   await openDemo(page);
-  await page.getByLabel('Verdict over').selectOption('the last 7 days');
+  await page.getByLabel('Verdict for').selectOption('the last 7 days');
   await expect(page.getByRole('row', { name: /^7 days/ })).toBeVisible();
   await page.getByText('by hand', { exact: true }).click();
   await expect(page.getByRole('complementary')).toContainText('Full on 0 of 7 days.');
@@ -61,7 +61,7 @@ test('a quick reading survives a closed dialog and lands in the book', async ({ 
   await page.getByLabel('State of charge').fill('101');
   await expect(page.getByRole('dialog')).toContainText('Not above 100 %.');
   await page.getByLabel('State of charge').fill('88');
-  await page.getByRole('button', { name: 'Write it down' }).click();
+  await page.getByRole('button', { name: 'Save the reading' }).click();
   await page.getByRole('link', { name: 'Readings 1' }).click();
   await expect(page.getByRole('table', { name: 'Readings' })).toContainText(/26\.40\s*\+7\.5\s*88/);
   await page.getByRole('button', { name: 'remove' }).click();
@@ -88,7 +88,7 @@ test('a guessed mapping can be corrected, remembered and used again', async ({ p
   await expect(preview).toContainText('3.50 A in');
   await read(page);
   await expect(headline(page)).toHaveText('40 rows of odd.csv are in the book.');
-  await page.getByLabel('Remember this reading as').fill('bench meter');
+  await page.getByLabel('Save these settings as').fill('bench meter');
   await page.getByRole('button', { name: 'Remember' }).click();
   await page.getByRole('button', { name: 'Another file' }).click();
   await dropFile(page, 'odd2.csv', text.replaceAll('03/04/', '05/04/'));
@@ -164,7 +164,7 @@ test('a running import can be cancelled and leaves the book as it was', async ({
   await dropFile(page, 'long.csv', `${lines.join('\n')}\n`);
   await read(page);
   await page.getByRole('button', { name: 'Cancel, and leave the book as it was' }).click();
-  await expect(headline(page)).toContainText('Is long.csv read rightly?');
+  await expect(headline(page)).toContainText('Is long.csv read correctly?');
   await page.getByRole('link', { name: 'Ledger' }).click();
   await expect(headline(page)).toContainText('empty');
 });

@@ -11,11 +11,11 @@ test('the thin chain on a phone: stages, a load, a working, a reading', async ({
   await expect(headline(page)).toContainText('usual day takes');
   await page.getByLabel('Soldering bench: power of one, W').fill('50');
   await page.getByRole('button', { name: 'margin Working' }).click();
-  await expect(page.getByRole('complementary')).toContainText('Moved by your last edit');
+  await expect(page.getByRole('complementary')).toContainText('Changed by your last edit');
   await page.getByRole('button', { name: 'Close the margin' }).click();
   await page.getByRole('button', { name: 'quick Reading' }).click();
   await page.getByRole('dialog').getByLabel('Voltage').fill('26.1');
-  await page.getByRole('button', { name: 'Write it down' }).click();
+  await page.getByRole('button', { name: 'Save the reading' }).click();
   await page.goto(`${WAGTAIL}/logbook/readings`);
   await expect(page.getByRole('table', { name: 'Readings' })).toContainText('26.10');
 });

@@ -47,16 +47,16 @@ test('from a list of loads and a meter’s file to the verdict', async ({ page }
 
   await goTo(page, 'Monitor');
   await expect(headline(page)).toContainText('14.05 V');
-  await page.getByLabel('Capacity, as typed into the meter').fill('200');
+  await page.getByLabel('Capacity, as entered in the meter').fill('200');
   await expect(page.getByText(/agrees, /)).toBeVisible();
 
   await goTo(page, 'Logbook');
   await page.getByRole('link', { name: 'Import a meter’s file' }).click();
   await dropFile(page, 'tern.csv', meterFile());
-  await expect(headline(page)).toContainText('Is tern.csv read rightly?');
+  await expect(headline(page)).toContainText('Is tern.csv read correctly?');
   await expect(page.getByRole('region', { name: 'The first rows' })).toContainText('12.90 V, 2.00 A out');
-  await page.getByRole('button', { name: 'Read it into the book' }).click();
-  await expect(headline(page)).toHaveText('11,521 rows of tern.csv are in the book.');
+  await page.getByRole('button', { name: 'Import it into the book' }).click();
+  await expect(headline(page)).toHaveText(/^11\s521 rows of tern\.csv are in the book\.$/);
   await page.getByRole('link', { name: 'To the ledger' }).click();
   // Out 13 h × 2 A = 26 Ah, in 11 h × 3 A = 33 Ah; 0.99 · 33 ÷ 26 = 1.26
   await expect(headline(page)).toContainText('Charging keeps up: each amp-hour was replaced 1.26 times');

@@ -93,7 +93,7 @@ export class YearSimulation {
       cancelled: () => round !== this.round || this.progress() === null,
       onProgress: (share) => this.progress() !== null && this.progress.set(share),
     }).catch((error: unknown) => {
-      if (round === this.round) this.problem.set(`The 10 000 years were not played: ${errorText(error)}`);
+      if (round === this.round) this.problem.set(`The 10 000 years were not simulated: ${errorText(error)}`);
       return null;
     });
     if (round !== this.round) return;

@@ -24,6 +24,7 @@ import { QuantityField } from '../ui/quantity-field';
 import { TextField } from '../ui/text-field';
 import { UnitChoice } from '../ui/unit-choice';
 import { RigFiles } from './rig-files';
+import { NumberPipe } from '../ui/number-pipe';
 
 const SYSTEMS: readonly Option[] = [
   { id: 'metric', name: 'metric: m, kg, °C, mm²' },
@@ -33,7 +34,7 @@ const SYSTEMS: readonly Option[] = [
 /** What the rig is, where it stands, and its file. */
 @Component({
   selector: 'co-details',
-  imports: [Choice, FormsModule, NzSelectModule, QuantityField, RouterLink, TextField],
+  imports: [NumberPipe, Choice, FormsModule, NzSelectModule, QuantityField, RouterLink, TextField],
   templateUrl: './details-page.html',
   styles: `
     .form-grid {

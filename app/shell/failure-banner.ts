@@ -12,11 +12,11 @@ import { RigFiles } from './rig-files';
       <div class="failure" role="alert">
         <p>
           @if (failure.part) {
-            <b>A part of Coulan could not be fetched</b> ({{ failure.says }}). The network is away, or a newer Coulan
-            has taken its place. What you typed is stored.
+            <b>A part of Coulan could not be loaded</b> ({{ failure.says }}). The network is away, or a newer Coulan has
+            taken its place. What you typed is stored.
           } @else {
-            <b>Something went wrong that should not have</b> ({{ failure.says }}). What you typed is stored with every
-            keystroke; other pages go on working.
+            <b>An unexpected error occurred</b> ({{ failure.says }}). What you typed is stored with every keystroke;
+            other pages go on working.
           }
         </p>
         @if (rig(); as plan) {

@@ -64,7 +64,7 @@ const HITS_SHOWN = 12;
               }
             </li>
           } @empty {
-            <li class="none">Nothing is called that.</li>
+            <li class="none">Nothing found.</li>
           }
         </ul>
       </ng-container>

@@ -86,7 +86,7 @@ describe('what the last edit moved', () => {
     const page = await openPage(WhatMoved, { ...rig, monitor: { ...rig.monitor, entered } });
     TestBed.inject(Store).dispatch(Edit.set({ bank: { ...rig.bank!, parallelCount: 3 } }));
     await page.settle();
-    expect(page.texts('h2')).toContain('Made stale in the meter');
+    expect(page.texts('h2')).toContain('Now out of date in the meter');
     expect(page.texts('dd').at(-1)).toBe('200.0 is now 300.0 Ah');
   });
 });
@@ -109,7 +109,7 @@ describe('find or do', () => {
     await ask('go bank');
     expect(shown('#hits li')[0]).toMatch(/^Go to Bank/);
     await ask('zzz');
-    expect(shown('#hits li')).toEqual(['Nothing is called that.']);
+    expect(shown('#hits li')).toEqual(['Nothing found.']);
   });
   it('is walked with the arrows, round and round, and done with Enter', async () => {
     const { page, field, ask } = await open();

@@ -14,7 +14,7 @@ import { STAGES } from './stages';
     @if (moved(); as rows) {
       @if (rows.length > 0) {
         <section aria-live="polite">
-          <h2>Moved by your last edit</h2>
+          <h2>Changed by your last edit</h2>
           <dl class="pairs">
             @for (row of rows; track row.says) {
               <dt>{{ row.says }}</dt>
@@ -30,7 +30,7 @@ import { STAGES } from './stages';
     @if (stale(); as rows) {
       @if (rows.length > 0) {
         <section>
-          <h2>Made stale in the meter</h2>
+          <h2>Now out of date in the meter</h2>
           <dl class="pairs">
             @for (row of rows; track row.says) {
               <dt>

@@ -19,6 +19,7 @@ import {
   PointElement,
   type Scale,
 } from 'chart.js';
+import { formatNumber } from '@core/quantity/format';
 import type { Point } from '@core/series/envelope';
 import { ThemeChoice } from './theme';
 
@@ -163,8 +164,11 @@ export class LineChart {
   }
 }
 
-const signed = (value: number, plus: boolean) =>
-  `${value < 0 ? '\u2212' : value > 0 && plus ? '+' : ''}${Math.abs(Number(value.toFixed(2)))}`;
+/** Decimals that a tick needs: none, one or two. */
+const placesOf = (value: number) =>
+  [0, 1].find((places) => Math.abs(value * 10 ** places - Math.round(value * 10 ** places)) < 1e-6) ?? 2;
+
+const signed = (value: number, plus: boolean) => formatNumber(value, placesOf(value), plus);
 
 function inkOf(element: HTMLElement): (token: string) => string {
   const style = getComputedStyle(element);

@@ -18,7 +18,7 @@ export const Inverter = z.strictObject({
   surgeW: quantity(AUDIT_LIMITS.powerW).nullable(),
   /** Input voltage at which it switches off; null: the chemistry's usual. */
   cutOffV: quantity(COMMON_LIMITS.chargerV).nullable(),
-  /** Off the sheet; the bench overrides both. */
+  /** From the data sheet; the bench overrides both. */
   efficiencyFraction: quantity(COMMON_LIMITS.efficiencyFraction),
   standbyW: quantity(AUDIT_LIMITS.standbyW),
   /** Left on so many hours a day, or switched on when one of its loads needs it. */

@@ -50,10 +50,10 @@ export const loadDay = formula({
   id: 'audit.load-wh',
   says: 'energy a day',
   unit: 'Wh',
-  words: 'power at the bank × how many × hours a day × share of days',
+  words: 'power at the bank × quantity × hours a day × share of days',
   terms: {
     powerAtBankW: { says: 'power at the bank', unit: 'W' },
-    quantity: { says: 'how many', unit: 'Count' },
+    quantity: { says: 'quantity', unit: 'Count' },
     hoursPerDay: { says: 'hours a day', unit: 'H' },
     daysFraction: { says: 'share of days', unit: 'Fraction' },
   },

@@ -99,7 +99,7 @@ interface TableReading {
   newId: () => string;
 }
 
-/** One row of a table of loads; what is odd about it goes to the remarks. */
+/** One row of a table of loads; what is wrong about it goes to the remarks. */
 class RowOfTable {
   constructor(
     private readonly cells: readonly string[],

@@ -65,7 +65,7 @@ export const itemisedLeft = formula({
     peukertFraction: { says: 'left by Peukert', unit: 'Fraction' },
   },
   compute: ({ ageingFraction, coldFraction, peukertFraction }) => ageingFraction * coldFraction * peukertFraction,
-  source: 'school of the itemised losses: conversion losses stand in the audit',
+  source: 'itemised-loss method: conversion losses stand in the audit',
 });
 
 /** School "flat": one share off for everything. */
@@ -76,7 +76,7 @@ export const flatLeft = formula({
   words: '1 − flat loss',
   terms: { flatLossFraction: { says: 'flat loss', unit: 'Fraction' } },
   compute: ({ flatLossFraction }) => 1 - flatLossFraction,
-  source: 'school of the flat loss: one share off for ageing, cold and speed together',
+  source: 'flat-loss method: one share off for ageing, cold and speed together',
 });
 
 /** School "plain": nothing off. */
@@ -87,7 +87,7 @@ export const plainLeft = formula({
   words: 'everything: nothing is taken off',
   terms: {},
   compute: () => 1,
-  source: 'plain school: usable amp-hours ÷ amperes',
+  source: 'plain method: usable amp-hours ÷ amperes',
   leavesOut: 'age, cold and fast draws',
 });
 

@@ -46,7 +46,7 @@ export const spareCurrent = formula({
     peakA: { says: 'peak current', unit: 'A' },
   },
   compute: ({ counting, limitA, peakA }) => counting * limitA - peakA,
-  source: 'the chosen school of parallel current',
+  source: 'the chosen parallel-current rule',
 });
 
 export const spareCharge = formula({
@@ -60,7 +60,7 @@ export const spareCharge = formula({
     atOnceA: { says: 'most that charges at once', unit: 'A' },
   },
   compute: ({ counting, limitA, atOnceA }) => counting * limitA - atOnceA,
-  source: 'the chosen school of parallel current',
+  source: 'the chosen parallel-current rule',
   leavesOut: 'that a charger may be turned down: below zero it must be',
 });
 

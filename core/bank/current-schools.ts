@@ -37,7 +37,7 @@ const needed = (school: CurrentSchool, words: string) =>
     words,
     terms: { currentA: { says: 'current to be carried', unit: 'A' }, limitA: { says: 'limit of one', unit: 'A' } },
     compute: ({ currentA, limitA }) => countNeeded(school, currentA, limitA),
-    source: 'the chosen school of parallel current',
+    source: 'the chosen parallel-current rule',
   });
 const NEEDED = {
   sum: needed('sum', 'current ÷ limit of one, rounded up'),

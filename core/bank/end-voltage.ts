@@ -18,7 +18,7 @@ const toEndVoltage = formula({
     ohm: { says: 'battery inside', unit: 'Ohm' },
   },
   compute: ({ edgeFraction }) => 1 - edgeFraction,
-  source: 'school of the end voltage: rested voltage by charge, less current × resistance',
+  source: 'end-voltage method: rested voltage by charge, less current × resistance',
   leavesOut: 'slow polarisation, by which the voltage sags more over hours',
 });
 

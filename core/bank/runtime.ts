@@ -53,7 +53,7 @@ const itemisedHours = formula({
   },
   compute: ({ capacityAh, leftFraction, usableFraction, currentA, peukert }) =>
     (capacityAh * leftFraction * usableFraction) / (currentA * peukert),
-  source: 'school of the itemised losses',
+  source: 'itemised-loss method',
   leavesOut: 'recovery in pauses, and the voltage at which the load itself gives up',
 });
 
@@ -71,7 +71,7 @@ const flatHours = formula({
   },
   compute: ({ capacityAh, nominalV, usableFraction, lossFraction, powerW }) =>
     (capacityAh * nominalV * usableFraction * (1 - lossFraction)) / powerW,
-  source: 'school of the flat loss: one share off for everything',
+  source: 'flat-loss method: one share off for everything',
 });
 
 const plainHours = formula({
@@ -85,7 +85,7 @@ const plainHours = formula({
     currentA: { says: 'current at the loads', unit: 'A' },
   },
   compute: ({ capacityAh, usableFraction, currentA }) => (capacityAh * usableFraction) / currentA,
-  source: 'plain school: usable amp-hours ÷ amperes, nothing taken off',
+  source: 'plain method: usable amp-hours ÷ amperes, nothing taken off',
   leavesOut: 'what inverters, age, cold and fast draws take: it promises most',
 });
 

@@ -6,13 +6,13 @@ const byTrials = formula({
   id: 'bank.required-by-trials',
   says: 'needed, by your own trials',
   unit: 'Ah',
-  words: 'capacity needed ÷ observed against foretold hours',
+  words: 'capacity needed ÷ observed ÷ predicted hours',
   terms: {
     requiredAh: { says: 'needed at the 20-hour rate', unit: 'Ah' },
-    factor: { says: 'observed ÷ foretold', unit: 'Ratio' },
+    factor: { says: 'observed ÷ predicted', unit: 'Ratio' },
   },
   compute: ({ requiredAh, factor }) => requiredAh / factor,
-  source: 'the runtime trials that were foretold in the same school: geometric mean of observed ÷ foretold',
+  source: 'the runtime trials predicted by the same method: geometric mean of observed ÷ predicted',
   leavesOut: 'that trials were on other loads, at other temperatures, or on another bank',
 });
 

@@ -7,7 +7,7 @@ import { type ChargeRun, shortChargeAh } from './single-charge';
 const conditions = {
   fromSoc: { says: 'from', unit: 'Fraction' },
   offeredA: { says: 'offered at the start, after the loads', unit: 'A' },
-  limitA: { says: 'most that may go in', unit: 'A' },
+  limitA: { says: 'charging limit', unit: 'A' },
   capacityAh: { says: 'capacity as it is', unit: 'Ah' },
   acceptancePerH: { says: 'taper: of what is missing, an hour', unit: 'Ratio' },
   coulombicFraction: { says: 'stays of each Ah', unit: 'Fraction' },

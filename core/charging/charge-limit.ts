@@ -11,12 +11,12 @@ const NONE_A = 100_000;
 
 const smallest = formula({
   id: 'charging.limit',
-  says: 'most that may go in',
+  says: 'charging limit',
   unit: 'A',
   words: 'the smallest of what the chemistry takes, the battery sheet allows, and the sources together may give',
   terms: {
     chemistryA: { says: 'chemistry: share of capacity an hour', unit: 'A' },
-    sheetA: { says: 'battery sheet, by the school of parallel currents', unit: 'A' },
+    sheetA: { says: 'battery sheet, by the parallel-current rule', unit: 'A' },
     sharedA: { says: 'all sources together', unit: 'A' },
   },
   compute: ({ chemistryA, sheetA, sharedA }) => Math.min(chemistryA, sheetA, sharedA),

@@ -181,7 +181,7 @@ describe('workings', () => {
     expect(rows.map(({ hours }) => hours?.value)).toEqual(run.hoursTo.map(({ hours }) => hours));
     expect(tailH!.working().terms.find(({ says }) => says === 'tail current')!.value).toBeCloseTo(8, 9);
     expect(shortAh.value).toBeCloseTo(25, 9);
-    expect(shortAh.working().terms.map(({ says }) => says)).toContain('most that may go in');
+    expect(shortAh.working().terms.map(({ says }) => says)).toContain('charging limit');
   });
   it('of the light multiply out', () => {
     for (const site of around.sites) {

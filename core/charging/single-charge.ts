@@ -22,7 +22,7 @@ export const STATES = [0.5, 0.6, 0.7, 0.8, 0.9, 0.95, 0.99] as const;
  * One charge with a current on offer, from a state of charge on.
  * @param fromSoc    0 … 1
  * @param offeredAt  A after the loads at a state of charge, ≥ 0: a relay gives less to a fuller bank
- * @param limitA     most that may go in
+ * @param limitA     charging limit
  * @param bankTempC  °C; outside the chemistry's window nothing goes in
  */
 export function singleCharge(

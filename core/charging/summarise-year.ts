@@ -83,7 +83,7 @@ const SAYS: Record<keyof typeof SUMS, string> = {
   outAh: 'out of the bank, a day',
   refusedAh: 'offered, refused by the bank, a day',
   refusedColdAh: 'refused since the bank was too cold or hot, a day',
-  unservedAh: 'asked of an empty bank, a day',
+  unservedAh: 'unserved by an empty bank, a day',
 };
 
 /**
@@ -129,7 +129,10 @@ export function summariseYear(
         runs: drawn,
         reserveSoc: entered(reserveSoc, 'the bank’s usable share'),
       },
-      { key, remark: `Drawn again, this would come out within ${(100 * drawnAgain(stayed, runs)).toFixed(1)} points.` },
+      {
+        key,
+        remark: `Simulated again, this would come out within ${(100 * drawnAgain(stayed, runs)).toFixed(1)} points.`,
+      },
     );
     const fullDays = result.month.fullDays[month]!;
     const gaps = ofMonth(result.longestGap, month).sort();

@@ -124,7 +124,7 @@ describe('tables of a year', () => {
       expect(hoursA[(day * CLEARNESS_STEPS + 10) * 24 + 1]).toBe(0);
     }
   });
-  it('begin the year where most is over: with the sun in summer, at once where all months are alike', () => {
+  it('begin the year where the surplus is largest: with the sun in summer, at once where all months are alike', () => {
     expect([120, 151, 181]).toContain(buildTables(parts([newSource('solar', 's')]), cache)!.firstDay);
   });
   it('are kept while nothing has changed, the oldest going first', () => {

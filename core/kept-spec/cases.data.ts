@@ -63,6 +63,7 @@ import { chooseFuse, whyNoFuse } from '../conductors/choose-fuse';
 import { copperOhm, voltageDrop } from '../conductors/copper';
 import { METRIC_AMPACITY } from '../conductors/ampacity.data';
 import { byDefault, computed, entered } from '../formula/figure';
+import { fingerprint } from '../plan/stamped';
 import { deriveRig } from '../rig/derive-rig';
 import type { Rig } from '../rig/rig';
 import { localDayAt } from '../series/local-day';
@@ -198,7 +199,7 @@ export const audited = () =>
     const audit = auditDay(rig.loads, rig.inverters, rig.audit, nominalVoltage(rig.bank));
     const drawn = simulateDays(daysOfLoads(audit), 3000, DAY_SEED);
     const all = runnables(rig.loads, audit);
-    const { audit: _, ...derived } = deriveRig(rig, null);
+    const { quantiles, demand, bank, monitor, coulombicFraction } = deriveRig(rig, null);
     return {
       audit,
       drawn,
@@ -214,7 +215,7 @@ export const audited = () =>
         autonomyDays: entered(2),
         ratedPerUsable: entered(1.4),
       }),
-      derived,
+      derived: { quantiles, demand, bank, monitor, coulombicFraction },
     };
   });
 
@@ -276,6 +277,7 @@ export function banked() {
             entered(180),
           ),
           runtime: runtimeOf(source, entered(260), entered(230), 0.15),
+          lowCutOff: cutOffPowerW({ ...circuit, cutOffV: 3 }, 0.6),
           limits: CURRENT_SCHOOLS.map((school) => bankCurrentLimit(school, bank.parallelCount, 80, 'x')),
           trial: neededByTrials(
             sized.capacityAh,
@@ -442,6 +444,7 @@ export const charged = () =>
       peak: chargingPeak(rig.charging, 24),
       chargeV,
       years: rig.charging.sources.map((source) => sourceYear(source, around)),
+      workings: rig.charging.sources.map((source) => fingerprint(sourceYear(source, around)[4]!)),
       light: sites.map((site) => [
         aboveAirDay(site),
         levelSunDay(site),
@@ -475,9 +478,8 @@ export const simulated = async () => ({
       simulateRuns(tables, 0, 12, YEAR_SEED, { hours }),
       simulateRuns(tables, 12, 9, YEAR_SEED),
     ]);
-    const { monthOfDay: _, ...small } = tables;
     return {
-      tables: small,
+      tables,
       result,
       hours,
       rows: hourTable(hours, tables.firstDay).slice(100, 112),

@@ -6,7 +6,7 @@ export const ratedCapacity = account({
   unit: 'Ah',
   words: 'rated capacity of the bank',
   terms: { capacityAh: { says: 'rated capacity, C20', unit: 'Ah' } },
-  source: 'school “rated”: tail current, synchronising and ageing all refer to C20; 0 % is empty',
+  source: '“rated” convention: tail current, synchronising and ageing all refer to C20; 0 % is empty',
 });
 
 export const usableOnly = formula({
@@ -19,7 +19,7 @@ export const usableOnly = formula({
     usableFraction: { says: 'usable share', unit: 'Fraction' },
   },
   compute: ({ capacityAh, usableFraction }) => capacityAh * usableFraction,
-  source: 'school “usable”: 0 % on the meter is the reserve',
+  source: '“usable” convention: 0 % on the meter is the reserve',
 });
 
 export const fullVoltage = formula({

@@ -39,7 +39,7 @@ describe('loads from the library', () => {
     expect(found.length).toBeGreaterThan(1);
     expect(found.every((one) => one.includes('AC'))).toBe(true);
     await put('.ask', 'steam engine');
-    expect(says(all('.list')[0]!)).toBe('Nothing in the library is called that.');
+    expect(says(all('.list')[0]!)).toBe('Nothing in the library matches.');
   });
   it('are taken together, each with an id of its own, and the button says how many', async () => {
     const { page, sent } = await open();

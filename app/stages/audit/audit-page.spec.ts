@@ -35,7 +35,7 @@ describe('the audit', () => {
     await page.type('Find a load', 'galley');
     expect(names(page)).toEqual(['Warming plate']);
     await page.type('Find a load', 'nothing such');
-    expect(page.text('.none')).toBe('No load is called that.');
+    expect(page.text('.none')).toBe('No load matches.');
     await page.type('Find a load', '');
     await page.choose('Group the loads', 'not grouped');
     await page.choose('Order of the loads', 'by name');
@@ -98,7 +98,7 @@ describe('the audit', () => {
   it('teaches where nothing is written down yet, and offers the default for loads without an inverter', async () => {
     const page = await openPage(AuditPage, { ...sampleRig(), loads: [], inverters: [] });
     expect(page.text('h1')).toBe('What uses energy here?');
-    expect(page.text('.teach')).toContain('the always-on things first');
+    expect(page.text('.teach')).toContain('starting with what is always on');
     await page.press('Add the first load');
     await page.choose('Supply', 'AC, by an inverter');
     expect(page.text('.note')).toContain('default efficiency of 90 %');

@@ -174,7 +174,7 @@ export class AuditPage {
   protected readonly sizings = computed(() => {
     const audit = this.audit();
     const p90 = this.quantiles()?.p90Ah;
-    const ah = (value: number | undefined) => (value === undefined ? 'being drawn' : quantityText(value, 'Ah'));
+    const ah = (value: number | undefined) => (value === undefined ? 'being simulated' : quantityText(value, 'Ah'));
     return [
       {
         id: 'typical',

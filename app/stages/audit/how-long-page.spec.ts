@@ -49,7 +49,7 @@ describe('how long', () => {
     await page.press('Inverter, standby');
     expect(page.text('h1')).toBe('These run for 320 h, 13 days.');
   });
-  it('offers the plain school: usable amp-hours ÷ amperes at the loads, and what own trials say of it', async () => {
+  it('offers the plain method: usable amp-hours ÷ amperes at the loads, and what own trials say of it', async () => {
     const rig = { ...sampleRig(), bank: { ...sampleRig().bank!, ageingFraction: 0.8 } };
     const trial = { id: 't', atMs: 0, says: 'x', drawW: 5, method: 'plain', predictedH: 10, observedH: 8 } as const;
     const page = await openPage(HowLongPage, { ...rig, trials: [trial] });
@@ -63,7 +63,7 @@ describe('how long', () => {
   it('asks when nothing runs', async () => {
     const page = await openPage(HowLongPage, plain());
     await page.press('Alarm');
-    expect(page.text('h1')).toBe('How long can what run on which battery?');
+    expect(page.text('h1')).toBe('How long will these loads run on this battery?');
     expect(page.rig().loads[2]!.must).toBe(true);
   });
   it('keeps an answer as a trial, compares it with what was observed, and learns from it', async () => {
@@ -77,9 +77,9 @@ describe('how long', () => {
     ]);
     await page.type('Fair day: observed hours', '72');
     expect(page.text('.trials tbody td:nth-child(7)')).toBe('−10');
-    expect(page.text('.why')).toBe('By this household’s own factor of 0.90, out of 1 trial: 72.0 h.');
+    expect(page.text('.why')).toBe('By your own correction factor of 0.90, out of 1 trial: 72.0 h.');
     await page.press('flat loss');
-    expect(page.text('.why')).toContain('Keep an answer');
+    expect(page.text('.why')).toContain('Save a prediction');
     await page.type('Fair day: observed hours', '');
     expect(page.rig().trials[0]!.observedH).toBeNull();
     await page.press('remove');

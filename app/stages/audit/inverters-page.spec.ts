@@ -44,7 +44,7 @@ describe('inverters', () => {
     const rig = withBench(0, 50, 100, 150, 200, 300);
     rig.inverters[0]!.bench[3]!.dcA += 3;
     const page = await openPage(InvertersPage, rig);
-    expect(page.text('.warned')).toMatch(/The pair at 150 W stands off the others by \+\d+ W: measure it again/);
+    expect(page.text('.warned')).toMatch(/The pair at 150 W is off the fitted curve by \+\d+ W: measure it again/);
   });
   it('say when their loads are too much for them', async () => {
     const page = await openPage(InvertersPage, sampleRig());

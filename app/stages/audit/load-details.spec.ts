@@ -58,9 +58,9 @@ describe('the details of a load', () => {
   it('never let a compressor be measured in air as cold as its inside', async () => {
     const page = await opened('fan');
     await page.choose('In the year', 'cools against the air');
-    await page.type('Around it then', '4');
+    await page.type('Ambient, when measured', '4');
     expect(one(page, 'fan').climate).toMatchObject({ by: 'compressor', setTempC: 5, refTempC: 22 });
-    await page.type('Around it then', '32');
+    await page.type('Ambient, when measured', '32');
     // (22 − 5) ÷ (32 − 5) of its 10 Ah
     expect(page.text('[data-load="fan"] .day button')).toBe('6.3');
   });

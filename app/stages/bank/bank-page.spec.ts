@@ -30,7 +30,7 @@ describe('the bank', () => {
     expect(page.text('h1')).toBe('The bank fits: it lasts 6.1 days without charge.');
     expect(page.text('.tot td:nth-child(3)')).toBe('66.0');
     expect(page.text('.tot td:nth-child(4)')).toBe('200.0');
-    expect(page.text('.why')).toContain('Over the need by 134 Ah');
+    expect(page.text('.why')).toContain('Above the requirement by 134 Ah');
   });
   it('is too small for more days, and says for how many it lasts', async () => {
     const page = await openPage(BankPage, usualDay());
@@ -81,7 +81,7 @@ describe('the bank', () => {
     const other = { battery: bank.battery, seriesCount: 1, parallelCount: 1, boughtIn: '2025-11', reason: '' };
     const page = await openPage(BankPage, { ...rig, bank: { ...bank, boughtIn: '2023-11', others: [other] } });
     expect(page.text('.other .caution')).toBe('24 months between them: the older one ages the younger.');
-    await page.type('Why it is done all the same', 'until the spring');
+    await page.type('Reason for doing it anyway', 'until the spring');
     expect(page.rig().bank!.others[0]!.reason).toBe('until the spring');
     await page.press('Take it out');
     expect(page.rig().bank!.others).toEqual([]);

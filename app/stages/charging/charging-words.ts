@@ -65,10 +65,10 @@ export const REASON_WORDS: Record<MonthReason, string> = {
 };
 
 const ISSUE: Record<ProfileIssue['code'], (is: string, wanted: string) => string> = {
-  'absorption-high': (is, wanted) => `absorbs at ${is} V; this bank wants ${wanted} V: too high harms it`,
-  'absorption-low': (is, wanted) => `absorbs at ${is} V; this bank wants ${wanted} V: it never finishes a charge`,
-  'float-high': (is, wanted) => `floats at ${is} V; this bank wants ${wanted} V: too high ages it`,
-  'float-low': (is, wanted) => `floats at ${is} V; this bank wants ${wanted} V: it sinks from full`,
+  'absorption-high': (is, wanted) => `absorbs at ${is} V; this bank needs ${wanted} V: too high harms it`,
+  'absorption-low': (is, wanted) => `absorbs at ${is} V; this bank needs ${wanted} V: it never finishes a charge`,
+  'float-high': (is, wanted) => `floats at ${is} V; this bank needs ${wanted} V: too high ages it`,
+  'float-low': (is, wanted) => `floats at ${is} V; this bank needs ${wanted} V: it sinks from full`,
 };
 export const issueSentence = ({ code, isV, wantedV }: ProfileIssue): string =>
   ISSUE[code](formatNumber(isV, 1), formatNumber(wantedV, 1));

@@ -11,8 +11,8 @@ import { ChargingFacts } from './charging-facts';
     <div class="teach">
       <p>
         Enter what charges the bank: modules with their watts and tilt, the engine with its hours a week, a charger on
-        the mains. A clamp meter on each charger’s lead tells its true current. Coulan then plays the year hour by hour,
-        with the weather of the place, and says which months keep up.
+        the mains. A clamp meter on each charger’s lead tells its true current. Coulan then simulates the year hour by
+        hour, with the weather of the place, and says which months keep up.
       </p>
       <div class="do">
         @for (step of steps(); track step.path) {

@@ -60,7 +60,7 @@ describe('the place', () => {
   it('takes twelve clearnesses by hand, begun from the climate’s', async () => {
     const page = await open();
     const before = headline(page);
-    await page.choose('How clear it is', 'clearness by hand');
+    await page.choose('Clearness', 'clearness by hand');
     expect(headline(page)[0]).toBeCloseTo(before[0]!, 1);
     await page.type('Clearness in June', '0.12');
     expect((page.rig().charging.weather as { clearness: number[] }).clearness[5]).toBe(0.12);
@@ -68,7 +68,7 @@ describe('the place', () => {
   });
   it('takes peak-sun hours by hand, and says where no sky lets through so much', async () => {
     const page = await open();
-    await page.choose('How clear it is', 'peak-sun hours by hand');
+    await page.choose('Clearness', 'peak-sun hours by hand');
     await page.type('Peak-sun hours in December', '1.5');
     expect((page.rig().charging.weather as { hours: number[] }).hours[11]).toBe(1.5);
     expect(page.texts('.caution')).toEqual([]);

@@ -60,7 +60,7 @@ describe('the sources', () => {
   });
   it('carry several arrays on one controller, fixed or laid out', async () => {
     const page = await open();
-    await page.press('Another array on it');
+    await page.press('Add an array');
     const [, second] = source(page, 'solar').arrays;
     expect(second!.powerW).toBe(100);
     const before = cells(page, 'Roof')[5]!;
@@ -78,7 +78,7 @@ describe('the sources', () => {
   it('go through a relay, whose caution stands beside it', async () => {
     const page = await open();
     await page.press('Engine');
-    await page.choose('By way of', 'relay to the alternator');
+    await page.choose('Through', 'relay to the alternator');
     expect(source(page, 'engine').mode).toEqual({ by: 'relay', alternatorV: 14.2, pathOhm: 0.02, limitA: 30 });
     expect(page.texts('.caution').some((text) => text.startsWith('A relay limits nothing.'))).toBe(true);
     // A 12 V alternator gives nothing to a 24 V bank.

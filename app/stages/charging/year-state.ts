@@ -7,25 +7,25 @@ import { YearSimulation } from '../../rig/year-simulation';
   template: `
     @if (year.problem(); as says) {
       @if (year.outcome() === null) {
-        <h1 class="verdict">The year could not be played.</h1>
+        <h1 class="verdict">The year could not be simulated.</h1>
       }
       <p class="state caution" role="alert">
         {{ says }}
         @if (year.outcome() !== null && year.pending()) {
-          The greyed figures are those of the plan before.
+          The greyed figures are from the previous plan.
         }
         <button class="btn" type="button" (click)="year.again()">Try again</button>
       </p>
     } @else if (year.outcome() === null) {
-      <h1 class="verdict" role="status">Playing the year hour by hour…</h1>
+      <h1 class="verdict" role="status">Simulating the year hour by hour…</h1>
       <p class="why">A thousand years of this place’s weather, in the background.{{ share() }}</p>
     } @else if (year.pending()) {
       <p class="state small mut" role="status">
-        Playing the years of the changed plan; greyed figures are of the one before.{{ share() }}
+        Simulating the changed plan; greyed figures are from the previous plan.{{ share() }}
       </p>
     }
     @if (year.pending() && year.problem() === null) {
-      <progress max="1" [value]="year.share()" aria-label="Years played"></progress>
+      <progress max="1" [value]="year.share()" aria-label="Years simulated"></progress>
     }
   `,
   styles: `

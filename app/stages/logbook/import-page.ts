@@ -21,6 +21,7 @@ import { MappingForm } from './mapping-form';
 import { PreviewTable } from './preview-table';
 import { RemarksTable } from './remarks-table';
 import { nowMs } from '../../ui/now';
+import { NumberPipe } from '../../ui/number-pipe';
 
 type Step =
   | { at: 'drop'; refusal: string | null }
@@ -34,6 +35,7 @@ type Step =
 @Component({
   selector: 'co-import-page',
   imports: [
+    NumberPipe,
     StageTabs,
     MappingForm,
     NzProgressModule,
@@ -62,7 +64,7 @@ export class ImportPage {
   protected readonly failureText = failureText;
   protected readonly unsureText = unsureText;
   protected readonly size = (file: File) =>
-    file.size >= 1e6 ? `${(file.size / 1e6).toFixed(1)} MB` : `${Math.ceil(file.size / 1000)} kB`;
+    file.size >= 1e6 ? `${formatNumber(file.size / 1e6, 1)} MB` : `${formatNumber(Math.ceil(file.size / 1000), 0)} kB`;
 
   protected readonly preview = computed(() => {
     const step = this.step();

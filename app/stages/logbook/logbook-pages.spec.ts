@@ -37,7 +37,7 @@ async function bring(page: OpenPage<ImportPage>, text: string, name = 'meter.csv
 async function imported(text: string, rig: Rig = sampleRig()) {
   const page = await openPage(ImportPage, rig);
   await bring(page, text);
-  await page.press('Read it into the book');
+  await page.press('Import it into the book');
   await page.until(() => page.text('h1').includes('are in the book') && page.rig().logbook.logs.length > 0);
   return page;
 }
@@ -60,10 +60,10 @@ describe('a meter’s file', () => {
   it('is guessed, shown row beside row, and read into the book', async () => {
     const page = await openPage(ImportPage, sampleRig());
     await bring(page, meterFile(4, 12));
-    expect(page.text('h1')).toBe('Is meter.csv read rightly?');
+    expect(page.text('h1')).toBe('Is meter.csv read correctly?');
     expect(page.texts('thead b')).toEqual(['time', 'voltage', 'current']);
     expect(page.text('tbody .read')).toMatch(/1 June 2026, 00:00 · 25\.90 V, 1\.00 A out/);
-    await page.press('Read it into the book');
+    await page.press('Import it into the book');
     await page.until(() => page.text('h1').includes('are in the book'));
     expect(page.text('h1')).toBe('385 rows of meter.csv are in the book.');
     await page.until(() => page.rig().logbook.logs.length > 0);
@@ -74,7 +74,7 @@ describe('a meter’s file', () => {
   it('leaves the book as it was when the word to stop comes after the last row', async () => {
     const page = await openPage(ImportPage, sampleRig());
     await bring(page, meterFile(200, 12));
-    await page.press('Read it into the book');
+    await page.press('Import it into the book');
     await page.press('Cancel, and leave the book as it was');
     await page.until(() => page.text('h1').startsWith('Is meter.csv'));
     expect(page.rig().logbook.logs).toEqual([]);
@@ -109,7 +109,7 @@ describe('a meter’s file', () => {
     expect(page.text('tbody .read')).toMatch(/1\.00 A in/);
     await page.choose('Current', '2 · Spannung (V)');
     expect(page.texts('thead b').at(-1)).toBe('current');
-    await page.choose('Cells are parted by', 'comma');
+    await page.choose('Cells separated by', 'comma');
     expect(page.element.querySelector<HTMLButtonElement>('.btn.main')!.disabled).toBe(true);
     expect(page.text('[role=status]')).toContain('None of the first rows can be read this way yet.');
   });
@@ -129,16 +129,16 @@ describe('a meter’s file', () => {
     const page = await imported(meterFile(4, 12));
     await page.press('Another file');
     await bring(page, meterFile(4, 12));
-    await page.press('Read it into the book');
-    await page.until(() => page.text('h1').startsWith('Nothing of'));
+    await page.press('Import it into the book');
+    await page.until(() => page.text('h1').startsWith('Nothing was imported from'));
     expect(page.text('[role=alert]')).toContain('385 lie in time that is already in the book');
     expect(page.rig().logbook.logs).toHaveLength(1);
     await page.press('Correct how it is read');
-    expect(page.text('h1')).toBe('Is meter.csv read rightly?');
+    expect(page.text('h1')).toBe('Is meter.csv read correctly?');
   });
   it('is remembered by the meter’s name', async () => {
     const page = await imported(meterFile(4, 12));
-    await page.type('Remember this reading as', 'Shunt in the locker');
+    await page.type('Save these settings as', 'Shunt in the locker');
     await page.press('Remember');
     expect(page.rig().logbook.mappings[0]).toMatchObject({ name: 'Shunt in the locker', mapping: { decimal: ',' } });
     await page.press('Another file');
@@ -271,6 +271,6 @@ describe('readings by hand', () => {
   });
   it('are asked for while there is none', async () => {
     const page = await openPage(ReadingsPage, sampleRig());
-    expect(page.text('.teach')).toContain('Morning and evening readings at rest tell most.');
+    expect(page.text('.teach')).toContain('Readings at rest, morning and evening, say most.');
   });
 });

@@ -8,11 +8,13 @@ import { dayMonthLabel } from '../../ui/dates';
 import { dayKeyAt } from '@core/series/local-day';
 import { StageTabs } from '../../rig/stage-tabs';
 import { RemarksTable } from './remarks-table';
+import { NumberPipe } from '../../ui/number-pipe';
+import { formatNumber, quantityText } from '@core/quantity/format';
 
 /** The files that were imported, with every row that was set aside. */
 @Component({
   selector: 'co-logs-page',
-  imports: [StageTabs, RemarksTable, RouterLink],
+  imports: [NumberPipe, StageTabs, RemarksTable, RouterLink],
   template: `
     <div class="eyebrow"><co-stage-tabs /></div>
     @if (rows().length === 0) {
@@ -53,12 +55,12 @@ import { RemarksTable } from './remarks-table';
               </td>
               <td class="l">{{ row.span }}</td>
               <td class="n">{{ row.step }}</td>
-              <td class="n">{{ row.log.rowsRead.toLocaleString('en-GB') }}</td>
-              <td class="n">{{ row.log.rowsKept.toLocaleString('en-GB') }}</td>
+              <td class="n">{{ row.log.rowsRead | coNumber }}</td>
+              <td class="n">{{ row.log.rowsKept | coNumber }}</td>
               <td class="n" [class.warned]="row.log.rowsSetAside > 0">
-                {{ row.log.rowsSetAside.toLocaleString('en-GB') }}
+                {{ row.log.rowsSetAside | coNumber }}
               </td>
-              <td class="n">{{ (row.log.rowsDuplicate + row.log.rowsCovered).toLocaleString('en-GB') }}</td>
+              <td class="n">{{ row.log.rowsDuplicate + row.log.rowsCovered | coNumber }}</td>
               <td><button class="link small no-print" type="button" (click)="remove(row.log.id)">take out</button></td>
             </tr>
           }
@@ -75,7 +77,7 @@ import { RemarksTable } from './remarks-table';
           }
         </section>
       } @else {
-        <p class="small mut">Press a file to see its odd rows. A log that is taken out comes back with undo.</p>
+        <p class="small mut">Press a file to see its odd rows. Undo restores a log that was removed.</p>
       }
     }
   `,
@@ -112,8 +114,8 @@ export class LogsPage {
       span: `${dayMonthLabel(dayKeyAt(log.firstMs, log.timeZone))} to ${dayMonthLabel(dayKeyAt(log.lastMs, log.timeZone))}`,
       step:
         log.medianStepMs >= 60_000
-          ? `${Number((log.medianStepMs / 60_000).toFixed(1))} min`
-          : `${Number((log.medianStepMs / 1000).toFixed(1))} s`,
+          ? quantityText(log.medianStepMs / 60_000, 'Minute', { decimals: 1 })
+          : `${formatNumber(log.medianStepMs / 1000, 1)} s`,
     })),
   );
 

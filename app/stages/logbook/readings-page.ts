@@ -16,8 +16,8 @@ import { StageTabs } from '../../rig/stage-tabs';
       <h1 class="verdict">No reading has been written down yet.</h1>
       <div class="teach">
         <p>
-          Press r, or Quick reading, whenever you pass the meter: volts and amps, or whatever it shows. Morning and
-          evening readings at rest tell most. A reading can also mark the bank as full.
+          Press r, or Quick reading, whenever you pass the meter: volts and amps, or whatever it shows. Readings at
+          rest, morning and evening, say most. A reading can also mark the bank as full.
         </p>
       </div>
     } @else {

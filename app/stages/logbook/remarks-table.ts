@@ -1,11 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import { KEPT_CODES, type Remark, type RemarkCode } from '@core/logbook/import/remark';
 import { REMARK_WORDS } from './remark-words';
+import { NumberPipe } from '../../ui/number-pipe';
 
 const STEP = 100;
 
 /** Every odd row of an import: where it stands, what was wrong, what became of it. */
 @Component({
+  imports: [NumberPipe],
   selector: 'co-remarks',
   template: `
     @if (counted().length > 0) {
@@ -14,7 +16,7 @@ const STEP = 100;
           <dt>
             {{ line.says }}<span class="mut">{{ line.kept ? ', kept' : '' }}</span>
           </dt>
-          <dd class="n">{{ line.rows.toLocaleString('en-GB') }}<span class="u">rows</span></dd>
+          <dd class="n">{{ line.rows | coNumber }}<span class="u">rows</span></dd>
         }
       </dl>
     }
@@ -24,7 +26,7 @@ const STEP = 100;
           <tr>
             <th scope="col">row</th>
             <th scope="col">column</th>
-            <th scope="col" class="l">what is odd</th>
+            <th scope="col" class="l">what is wrong</th>
             <th scope="col" class="l wide">the row</th>
           </tr>
         </thead>
@@ -40,14 +42,10 @@ const STEP = 100;
         </tbody>
       </table>
       @if (shown().length < listed().length) {
-        <button class="btn" type="button" (click)="more()">
-          Show more of the {{ listed().length.toLocaleString('en-GB') }}
-        </button>
+        <button class="btn" type="button" (click)="more()">Show more of the {{ listed().length | coNumber }}</button>
       }
       @if (total() > listed().length) {
-        <p class="small mut">
-          The first {{ listed().length.toLocaleString('en-GB') }} are listed; all are counted above.
-        </p>
+        <p class="small mut">The first {{ listed().length | coNumber }} are listed; all are counted above.</p>
       }
     }
   `,

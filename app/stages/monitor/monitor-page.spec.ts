@@ -39,7 +39,7 @@ describe('the monitor’s settings', () => {
     expect(page.text('h1')).toBe('One setting in the meter was derived from figures that have changed since.');
     expect(row(page, 'Capacity').textContent).toContain('re-enter');
     expect(page.texts('.moved')).toEqual(['usable share: new, 80.0 %']);
-    await page.type('Capacity, as typed into the meter', '');
+    await page.type('Capacity, as entered in the meter', '');
     expect(page.rig().monitor.entered.capacity).toBeUndefined();
   });
   it('open with their reason, and what goes wrong on either side', async () => {

@@ -23,7 +23,7 @@ import { WorkingStore } from '../../ui/working-store';
 import { METER_DECIMALS, PROBLEM_WORDS, SETTING_WORDS, settingLimit } from './setting-words';
 import { nowMs } from '../../ui/now';
 
-/** Stage 6: what to type into the shunt monitor, why, and what was really typed. */
+/** Stage 6: what to enter in the shunt monitor, why, and what was really typed. */
 @Component({
   selector: 'co-monitor-page',
   imports: [FigurePart, FormsModule, MarginContent, MethodSwitch, NzCheckboxModule, QuantityField, RouterLink],
@@ -50,6 +50,7 @@ export class MonitorPage {
       ? 'as under Charging; what is entered here goes first'
       : 'off their sheets or menus; where nothing is entered the chemistry’s own figures hold',
   );
+  protected readonly tail = (currentA: number) => quantityText(currentA, 'A', { decimals: 1 });
   protected readonly volts = ({ value }: Sourced) => formatNumber(value, 1);
 
   protected readonly rows = computed(() =>

@@ -31,7 +31,7 @@ export const SETTING_WORDS: Record<SettingId, SettingWords> = {
   },
   'hold-time': {
     name: 'Hold time',
-    why: 'Volts and amps must both hold this long. A cloud lets the current fall for minutes too, so solar wants longer.',
+    why: 'Volts and amps must both hold this long. A cloud lets the current fall for minutes too, so solar needs longer.',
     tooLow: 'One passing cloud in absorption makes a false full mark.',
     tooHigh: 'Short absorption phases are never counted as full.',
   },

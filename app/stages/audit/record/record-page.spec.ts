@@ -27,7 +27,7 @@ describe('recording a load', () => {
       await page.press('Stop');
       expect(page.text('h1')).toBe('Fan takes 12.3 W on average: 1 whole cycle in 2.1 h.');
       expect(page.text('.why')).toBe('Record longer: fewer than three whole cycles were seen.');
-      await page.press('Take it into the audit');
+      await page.press('Use it in the audit');
       expect(use(page)).toMatchObject({ by: 'timed', hoursPerDay: 24, recording: { from: 'stopwatch' } });
       expect(page.rig().loads[1]!.known).toBe('timed');
     } finally {
@@ -55,7 +55,7 @@ describe('recording a load', () => {
     await page.type('Or a list of clock times', '23:50 0:10 0:50 1:10');
     expect(page.text('h1')).toContain('in 1.3 h');
     await page.type('Or a list of clock times', '09:12 25:00');
-    expect(page.text('[role=alert]')).toBe('“25:00”, the 2. time, is not a clock time such as 09:12.');
+    expect(page.text('[role=alert]')).toBe('“25:00”, the 2nd time, is not a clock time such as 09:12.');
     expect(page.text('h1')).toContain('in 1.3 h');
   });
   it('in more states than two, and never in fewer than are in use', async () => {

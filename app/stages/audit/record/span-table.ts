@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { spansOfSwitching } from '@core/audit/recording';
 import type { Recording } from '@core/audit/load';
+import { ordinal } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
 import { Choice, type Option } from '../../../ui/choice';
 import { QuantityField } from '../../../ui/quantity-field';
@@ -123,7 +124,7 @@ export class SpanTable {
       const match = /^(\d{1,2})[:.](\d{2})(?::(\d{2}))?$/.exec(word);
       const [, h, m, s = '0'] = match ?? [];
       if (!match || Number(h) > 23 || Number(m) > 59 || Number(s) > 59) {
-        this.problem.set(`“${word}”, the ${k + 1}. time, is not a clock time such as 09:12.`);
+        this.problem.set(`“${word}”, the ${ordinal(k + 1)} time, is not a clock time such as 09:12.`);
         return;
       }
       let atMs = ((Number(h) * 60 + Number(m)) * 60 + Number(s)) * 1000;
