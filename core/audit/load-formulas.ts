@@ -1,5 +1,6 @@
 import { formula } from '../formula/formula';
 
+/** @example powerFromVoltsAmps.of({ voltageV: 12.5, currentA: 4 }) // 50 */
 export const powerFromVoltsAmps = formula({
   id: 'audit.power',
   says: 'power',
@@ -11,6 +12,7 @@ export const powerFromVoltsAmps = formula({
   leavesOut: 'power factor on the AC side: a wattmeter shows watts, volts × amps may overstate them',
 });
 
+/** @example runningHours.of({ hours: 20, climate: 1.5 }) // 24 */
 export const runningHours = formula({
   id: 'audit.hours',
   says: 'hours a day',
@@ -21,6 +23,7 @@ export const runningHours = formula({
   source: 'running time',
 });
 
+/** @example hoursFromShare.of({ dutyFraction: 0.25, dayH: 24 }) // 6 */
 export const hoursFromShare = formula({
   id: 'audit.share-hours',
   says: 'hours',
@@ -46,6 +49,7 @@ export const warmedMean = formula({
   source: 'duty grows with the difference in temperature',
 });
 
+/** @example loadDay.of({ powerAtBankW: 10, quantity: 2, hoursPerDay: 3, daysFraction: 0.5 }) // 30 */
 export const loadDay = formula({
   id: 'audit.load-wh',
   says: 'energy a day',
@@ -109,6 +113,7 @@ export const inverterStandbyDay = formula({
   source: 'Wh = W · h',
 });
 
+/** @example ampHoursOfDay.of({ dayWh: 128, nominalV: 12.8 }) // 10 */
 export const ampHoursOfDay = formula({
   id: 'audit.ah',
   says: 'a day',

@@ -13,7 +13,10 @@ const NAMED: Record<PatternId, readonly number[]> = {
   meals: hours((hour) => between(hour, 7, 8) + between(hour, 12, 13) + between(hour, 18, 20)),
 };
 
-/** Share of a load's day that falls into each hour of the clock: 24 numbers whose sum is 1. */
+/**
+ * Share of a load's day that falls into each hour of the clock: 24 numbers whose sum is 1.
+ * @example hourShares({ by: 'named', id: 'all-day' }).length // 24
+ */
 export function hourShares(pattern: DayPattern): number[] {
   const weights = pattern.by === 'named' ? NAMED[pattern.id] : pattern.weights;
   const sum = weights.reduce((total, weight) => total + weight, 0);
@@ -30,6 +33,7 @@ export const shareOfHours = ({ use, pattern }: Pick<Load, 'use' | 'pattern'>): n
  * @param shares  [24] with sum 1
  * @param hours   0 … 24
  * @returns       [24] each 0 … 1, with the sum hours
+ * @example spreadHours([0.5, 0.5, 0, 0], 1).reduce((a, b) => a + b) // 1
  */
 export function spreadHours(shares: readonly number[], hours: number): number[] {
   const inPattern = shares.filter((share) => share > 0).length;

@@ -90,7 +90,10 @@ function spreadOf(values: readonly number[]): number | null {
   return Math.sqrt(variance) / mean;
 }
 
-/** Rows of "on at, off at" as spans of two states. @param times instants in ms, on and off in turn, rising; ends with an off or an on */
+/**
+ * Rows of "on at, off at" as spans of two states. @param times instants in ms, on and off in turn, rising; ends with an off or an on
+ * @example spansOfSwitching([0, 60000, 90000])[1].seconds // 30
+ */
 export function spansOfSwitching(timesMs: readonly number[]): Recording['spans'] {
   const spans: Recording['spans'] = [];
   for (let k = 1; k < timesMs.length; k++) {

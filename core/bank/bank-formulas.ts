@@ -1,5 +1,6 @@
 import { account, formula } from '../formula/formula';
 
+/** @example bankCapacity.of({ parallelCount: 2, capacityAh: 100, othersAh: 50 }) // 250 */
 export const bankCapacity = formula({
   id: 'bank.capacity',
   says: 'rated capacity',
@@ -39,6 +40,7 @@ export const coldShare = account({
   source: 'straight lines between the rows of the curve',
 });
 
+/** @example usableCapacity.of({ capacityAh: 200, usableFraction: 0.8, leftFraction: 0.9 }) // 144 */
 export const usableCapacity = formula({
   id: 'bank.usable',
   says: 'usable',
@@ -91,6 +93,7 @@ export const plainLeft = formula({
   leavesOut: 'age, cold and fast draws',
 });
 
+/** @example requiredCapacity.of({ dayAh: 40, autonomyDays: 2, usableFraction: 0.8, leftFraction: 1 }) // 100 */
 export const requiredCapacity = formula({
   id: 'bank.required',
   says: 'needed at the 20-hour rate',
@@ -107,6 +110,7 @@ export const requiredCapacity = formula({
   source: 'usable-share sizing',
 });
 
+/** @example dayOfOtherBank.of({ dayAh: 40, atV: 12, nominalV: 24 }) // 20 */
 export const dayOfOtherBank = formula({
   id: 'bank.day-at-voltage',
   says: 'day it is sized for',
@@ -121,6 +125,7 @@ export const dayOfOtherBank = formula({
   source: 'the same energy at another voltage',
 });
 
+/** @example autonomy.of({ usableAh: 90, dayAh: 30 }) // 3 */
 export const autonomy = formula({
   id: 'bank.autonomy',
   says: 'lasts without charge',

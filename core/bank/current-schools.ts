@@ -14,7 +14,10 @@ const bankLimit = formula({
   source: 'parallel currents, by the chosen school',
 });
 
-/** How many of n parallel strings a school counts on. One string alone is all there is. */
+/**
+ * How many of n parallel strings a school counts on. One string alone is all there is.
+ * @example stringsCounted('one-may-drop-out', 4) // 3
+ */
 export const stringsCounted = (school: CurrentSchool, parallelCount: number): number =>
   school === 'sum' ? parallelCount : school === 'single' ? 1 : Math.max(1, parallelCount - 1);
 

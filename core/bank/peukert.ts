@@ -13,6 +13,7 @@ const RATED_H = 20;
  * @param capacityAh  rated at 20 h, > 0
  * @param exponent    k ≥ 1
  * @source  W. Peukert (1897)
+ * @example peukertFactor(20, 100, 1.25) // (20·20/100)^0.25 = 1.41421356
  */
 export function peukertFactor(currentA: number, capacityAh: number, exponent: number): number {
   return Math.max(1, ((currentA * RATED_H) / capacityAh) ** (exponent - 1));
@@ -28,6 +29,7 @@ export function peukertFactor(currentA: number, capacityAh: number, exponent: nu
  * @param hoursA    [24] mean current of each hour, A, ≥ 0
  * @param exponent  k ≥ 1
  * @throws {QuantityError} `out-of-range`
+ * @example peukertShare([20], 100, 1.25) // 0.707106781
  */
 export function peukertShare(hoursA: readonly number[], capacityAh: number, exponent: number): number {
   inRange('peukertExponent', exponent, 1, 2);
@@ -43,6 +45,7 @@ export function peukertShare(hoursA: readonly number[], capacityAh: number, expo
 /**
  * Smallest capacity C with C · share(C) = wanted, where the share is peukertShare: a larger bank is drawn from more gently.
  * @param wantedAh  capacity that would be needed without Peukert
+ * @example capacityWithPeukert(100, [1], 1.2) // 100
  */
 export function capacityWithPeukert(wantedAh: number, hoursA: readonly number[], exponent: number): number {
   let capacityAh = wantedAh;

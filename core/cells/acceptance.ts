@@ -20,6 +20,7 @@ export interface Acceptance {
  * @param capacityAh  > 0
  * @param hours       length of the step, > 0
  * @returns           Ah that went in, 0 … offeredA · hours
+ * @example acceptedAh({ perH: 2, capPerH: 0.5, coulombicFraction: 1 }, 0.5, 20, 100, 1) // 20
  */
 export function acceptedAh(
   { perH, capPerH, coulombicFraction }: Acceptance,

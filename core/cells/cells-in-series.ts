@@ -6,5 +6,8 @@ export interface CellString {
   seriesCount: number;
 }
 
-/** Cells in series from post to post. */
+/**
+ * Cells in series from post to post.
+ * @example cellsInSeries({ battery: { cellsInSeries: 4 }, seriesCount: 2 }) // 8
+ */
 export const cellsInSeries = ({ battery, seriesCount }: CellString): number => seriesCount * battery.cellsInSeries;

@@ -5,6 +5,7 @@ import type { Curve } from './chemistry';
  * Value of a curve at x by straight lines between its rows; beyond the first and last row it stays at their value.
  * @param curve rows of [x, y], x strictly increasing, at least one
  * @throws {QuantityError} `not-finite`, `wrong-shape`
+ * @example interpolate([[0, 1], [10, 3]], 5) // 2
  */
 export function interpolate(curve: Curve, x: number): number {
   if (!Number.isFinite(x)) throw new QuantityError('not-finite', 'x', x);

@@ -19,7 +19,10 @@ const SELDOM_FULL_DAYS = 4;
 /** With no more over than this a bank that was once empty stays so. */
 const LITTLE_OVER = 1.05;
 
-/** @param stay  share of years in which the month stays above the reserve */
+/**
+ * @param stay  share of years in which the month stays above the reserve
+ * @example monthVerdict(0.9, 0.95) // "only-just"
+ */
 export function monthVerdict(stay: number, targetFraction: number): MonthVerdict {
   if (stay >= targetFraction) return 'keeps-up';
   return stay >= targetFraction - JUST_UNDER ? 'only-just' : 'falls-behind';

@@ -11,6 +11,7 @@ export const MOST_MEAN = 0.78;
  * @returns       clearness of the day at each share
  * @source  P. Bendt, M. Collares-Pereira, A. Rabl, Solar Energy 27 (1981); largest clearness: K. G. T. Hollands, R. G. Huget (1983);
  *          both as in Duffie & Beckman, 2.9
+ * @example clearnessQuantiles(0.05, [0.5])[0] // 0.05
  */
 export function clearnessQuantiles(mean: number, shares: readonly number[]): number[] {
   if (mean < LEAST_MEAN) return shares.map(() => mean);

@@ -3,6 +3,7 @@
  * @param clearness  of the day, 0 … 1: on the ground ÷ above the air
  * @param sunsetRad  hour angle of sunset
  * @source  D. G. Erbs, S. A. Klein, J. A. Duffie, Solar Energy 28 (1982): daily correlation, winter and summer branch
+ * @example diffuseShare(0, 1.5) // under full cloud all of it: 1
  */
 export function diffuseShare(clearness: number, sunsetRad: number): number {
   const k = clearness;

@@ -65,6 +65,9 @@ export function chooseSection(demand: SectionDemand, atLeastMm2 = 0): SectionCho
   return { areaMm2, ampacityA: ampacity(areaMm2), dropFraction: dropOf(areaMm2), by };
 }
 
-/** The next larger section of the list; null at its end. */
+/**
+ * The next larger section of the list; null at its end.
+ * @example nextSection(25) // 35
+ */
 export const nextSection = (areaMm2: number, list: SectionList = 'metric'): number | null =>
   areasOf(list).find((area) => area > areaMm2) ?? null;

@@ -1,4 +1,5 @@
 import { formula } from '../formula/formula';
+import { inRange } from '../quantity/guard';
 
 /** Annealed copper at 20 °C, Ω·m. @source IEC 60028 */
 export const COPPER_OHM_M = 1.7241e-8;
@@ -10,10 +11,18 @@ export const COPPER_PER_K = 0.00393;
  *
  *     R = ρ20 · L · (1 + α20·(T − 20)) / A
  *
- * @param lengthM   of the whole conductor: out and back for a two-wire run
- * @param areaMm2   of ONE wire, > 0
+ * Left out: crimps and joints, and the skin effect, which direct current has not.
+ * @param lengthM         of the whole conductor, ≥ 0: out and back for a two-wire run
+ * @param areaMm2         of ONE wire, > 0
+ * @param conductorTempC  −60 … 200
+ * @throws {QuantityError} `not-finite`, `out-of-range`
+ * @source  IEC 60028
+ * @example copperOhm(10, 10, 20) // 0.0017241 · 10 = 0.017241
  */
 export function copperOhm(lengthM: number, areaMm2: number, conductorTempC: number): number {
+  inRange('lengthM', lengthM, 0, Number.MAX_VALUE);
+  inRange('areaMm2', areaMm2, Number.MIN_VALUE, Number.MAX_VALUE);
+  inRange('conductorTempC', conductorTempC, -60, 200);
   return (COPPER_OHM_M * lengthM * (1 + COPPER_PER_K * (conductorTempC - 20))) / (areaMm2 * 1e-6);
 }
 

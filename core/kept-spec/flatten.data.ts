@@ -2,6 +2,8 @@
 export type Flat = Record<string, number | string | boolean | null>;
 
 const ITEMS_MOST = 14;
+/** A day's hours, a year's months and the like are kept whole. */
+const WHOLE_MOST = 31;
 /** Digits that are kept: fewer than a number has, more than any figure deserves. */
 const DIGITS = 9;
 
@@ -12,7 +14,7 @@ export function flatten(value: unknown, name = '', into: Flat = {}): Flat {
   else if (value === null || typeof value === 'string' || typeof value === 'boolean') into[name] = value;
   else if (ArrayBuffer.isView(value) || Array.isArray(value)) {
     const items = Array.from(value as ArrayLike<unknown>);
-    const step = Math.max(1, Math.floor(items.length / ITEMS_MOST));
+    const step = items.length <= WHOLE_MOST ? 1 : Math.floor(items.length / ITEMS_MOST);
     into[`${name}.length`] = items.length;
     for (let k = 0; k < items.length; k += step) flatten(items[k], `${name}.${k}`, into);
   } else if (value instanceof Map) flatten(Object.fromEntries(value as Map<string, unknown>), name, into);

@@ -135,6 +135,10 @@ export const logged = async () => ({
 });
 
 const WRITTEN = [
+  ...'V A W Wh Ah kWh kW mV mA uA MW Ohm mOhm min mins minutes s sec d day days hours hrs week weeks m cm mm km ft foot feet in inch inches kg g t lb lbs pounds l ml litres C F K deg % percent c x pcs'
+    .split(' ')
+    .map((unit) => `7 ${unit}`),
+
   '1,5',
   '1.500',
   '1,500',

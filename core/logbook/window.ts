@@ -14,7 +14,10 @@ export interface LedgerWindow {
   daysMissing: number;
 }
 
-/** Calendar days from one to another, both counted. */
+/**
+ * Calendar days from one to another, both counted.
+ * @example daysFromTo('2026-02-27', '2026-03-01') // 3
+ */
 export const daysFromTo = (from: DayKey, to: DayKey): number =>
   Math.round((Date.parse(`${to}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / 86_400_000) + 1;
 

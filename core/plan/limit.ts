@@ -11,7 +11,10 @@ export type FieldIssue =
   | { code: 'too-large'; max: number }
   | { code: 'not-whole' };
 
-/** Says what is wrong with a value for a field, or null when nothing is. */
+/**
+ * Says what is wrong with a value for a field, or null when nothing is.
+ * @example fieldIssue({ min: 0, max: 5 }, 3) // null
+ */
 export function fieldIssue(limit: Limit, value: number): FieldIssue | null {
   if (!Number.isFinite(value)) return { code: 'not-a-number' };
   if (value < limit.min) return { code: 'too-small', min: limit.min };

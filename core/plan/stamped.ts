@@ -47,7 +47,7 @@ export const stampOf = (figure: Figure, atMs: number, value = figure.value): Sta
 
 /**
  * What a figure rests on in the end: the leaves of its working, each once, by the way that leads to it.
- * @example fingerprint(series × cells) // [{ says: 'batteries in series', unit: 'Count', value: 2 }, …]
+ * Of series × cells: [{ says: 'batteries in series', unit: 'Count', value: 2 }, …].
  */
 export function fingerprint(figure: Figure): StampInput[] {
   const found = new Map<string, StampInput>();

@@ -11,6 +11,7 @@ const THIN_SPACE = '\u2009';
 /**
  * A number with a fixed count of decimals, a true minus, a thin space between thousands; never "−0.0".
  * @param decimals 0…12
+ * @example formatNumber(1234.5, 0) // "1235"
  */
 export function formatNumber(value: number, decimals: number, signed = false): string {
   if (!Number.isFinite(value)) return '–';
@@ -46,7 +47,10 @@ export function formatQuantity(value: number, unit: Unit, options: FormatOptions
   return { digits: formatNumber(toShown(value, look), decimals, signed), symbol: look.symbol };
 }
 
-/** The same as one string, for sentences and for screen readers. */
+/**
+ * The same as one string, for sentences and for screen readers.
+ * @example quantityText(0.87, 'Fraction') // "87.0 %"
+ */
 export function quantityText(value: number, unit: Unit, options: FormatOptions = {}): string {
   const { digits, symbol } = formatQuantity(value, unit, options);
   return symbol === '' ? digits : `${digits} ${symbol}`;

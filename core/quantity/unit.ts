@@ -62,8 +62,14 @@ const IMPERIAL: Partial<Record<Unit, UnitLook>> = {
 export const unitLook = (unit: Unit, system: UnitSystem): UnitLook =>
   (system === 'imperial' ? IMPERIAL[unit] : undefined) ?? UNITS[unit];
 
-/** A stored value as the number that is shown. */
+/**
+ * A stored value as the number that is shown.
+ * @example toShown(1, { factor: 1.8, offset: 32 }) // 33.8
+ */
 export const toShown = (value: number, { factor, offset = 0 }: UnitLook): number => value * factor + offset;
 
-/** A typed number as the value that is stored. */
+/**
+ * A typed number as the value that is stored.
+ * @example fromShown(212, { factor: 1.8, offset: 32 }) // 100
+ */
 export const fromShown = (shown: number, { factor, offset = 0 }: UnitLook): number => (shown - offset) / factor;

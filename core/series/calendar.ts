@@ -16,7 +16,10 @@ export const MEAN_DAY = [17, 47, 75, 105, 135, 162, 198, 228, 258, 288, 318, 344
 /** Month (0 … 11) of each of the 365 days. */
 export const MONTH_OF_DAY: readonly number[] = MONTH_DAYS.flatMap((length, k) => Array<number>(length).fill(k));
 
-/** First day of a month, 0 … 334. @param month 0 … 11 */
+/**
+ * First day of a month, 0 … 334. @param month 0 … 11
+ * @example monthStart(2) // 59
+ */
 export const monthStart = (month: number): number =>
   MONTH_DAYS.slice(0, month).reduce<number>((sum, length) => sum + length, 0);
 
@@ -26,11 +29,17 @@ export function daysAbout(month: number, count: number): number[] {
   return Array.from({ length: count }, (_, k) => (first + k + 365) % 365);
 }
 
-/** 0 … 364; 29 February counts as 1 March. */
+/**
+ * 0 … 364; 29 February counts as 1 March.
+ * @example dayOfYear('03-01') // 59
+ */
 export function dayOfYear(monthDay: string): number {
   const [month, day] = monthDay.split('-').map(Number) as [number, number];
   return monthStart(month - 1) + day - 1;
 }
 
-/** Weekday of a day of the year (0 … 364), Monday 0. */
+/**
+ * Weekday of a day of the year (0 … 364), Monday 0.
+ * @example weekdayOf(0) // a Friday: 4
+ */
 export const weekdayOf = (day: number): number => (day + FIRST_WEEKDAY) % 7;

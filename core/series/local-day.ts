@@ -18,7 +18,10 @@ export interface Daylight {
   duskMs: number;
 }
 
-/** The calendar day that the clocks of a zone show at an instant. */
+/**
+ * The calendar day that the clocks of a zone show at an instant.
+ * @example dayKeyAt(0, 'Asia/Tokyo') // "1970-01-01"
+ */
 export function dayKeyAt(atMs: number, timeZone: string): DayKey {
   return new Date(atMs + zoneOffsetMs(timeZone, atMs)).toISOString().slice(0, 10);
 }
@@ -34,7 +37,10 @@ export function dayStartMs(key: DayKey, timeZone: string): number {
   return zoneOffsetMs(timeZone, second) === after ? second : first;
 }
 
-/** The key `days` calendar days later (or earlier, when negative). */
+/**
+ * The key `days` calendar days later (or earlier, when negative).
+ * @example shiftDay('2026-02-28', 1) // "2026-03-01"
+ */
 export function shiftDay(key: DayKey, days: number): DayKey {
   return new Date(Date.parse(`${key}T00:00:00Z`) + days * DAY_MS).toISOString().slice(0, 10);
 }

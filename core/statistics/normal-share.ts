@@ -1,6 +1,7 @@
 /**
  * Share of a standard normal distribution below z.
  * @source  M. Abramowitz, I. Stegun, Handbook of Mathematical Functions, 26.2.17; error below 7.5e-8
+ * @example normalShare(0) // 0.5
  */
 export function normalShare(z: number): number {
   const t = 1 / (1 + 0.2316419 * Math.abs(z));

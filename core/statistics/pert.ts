@@ -8,6 +8,7 @@ const FINE = 4096;
  * @returns Float64Array [count + 1], rising
  * @throws {QuantityError} `out-of-range` unless low ≤ typical ≤ high
  * @source  D. Malcolm et al., Application of a Technique for Research and Development Program Evaluation (1959)
+ * @example pertQuantiles(2, 2, 2, 4)[3] // 2
  */
 export function pertQuantiles(low: number, typical: number, high: number, count: number): Float64Array {
   if (!(low <= typical && typical <= high)) throw new QuantityError('out-of-range', 'typical', typical);

@@ -4,6 +4,7 @@ import { inRange } from '../quantity/guard';
  * Share of Student's t distribution below t.
  * @param degrees  of freedom, whole, ≥ 1
  * @source  M. Abramowitz, I. Stegun, Handbook of Mathematical Functions, 26.7.3 and 26.7.4: finite sums for whole degrees
+ * @example studentShare(1, 1) // Cauchy: 0.75
  */
 export function studentShare(t: number, degrees: number): number {
   inRange('degrees', degrees, 1, 1000);
@@ -20,7 +21,10 @@ export function studentShare(t: number, degrees: number): number {
   return 0.5 + within / 2;
 }
 
-/** Value below which a share of Student's t distribution lies. @param share 0.5 … 0.9999 */
+/**
+ * Value below which a share of Student's t distribution lies. @param share 0.5 … 0.9999
+ * @example studentQuantile(0.975, 10) // 2.22813885
+ */
 export function studentQuantile(share: number, degrees: number): number {
   inRange('share', share, 0.5, 0.9999);
   let [low, high] = [0, 1e5];

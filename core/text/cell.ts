@@ -4,7 +4,10 @@ import { readQuantity } from './quantity-text';
 
 /** Reading of single cells as text: for guessing, and for what the byte reader does not know. */
 
-/** The bare number in a cell; NaN when there is none. */
+/**
+ * The bare number in a cell; NaN when there is none.
+ * @example cellNumber('1,5', ',') // 1.5
+ */
 export function cellNumber(text: string, decimal: '.' | ','): number {
   const read = readNumber(text, decimal);
   return typeof read !== 'string' && read.rest === '' ? read.value : Number.NaN;
@@ -109,7 +112,10 @@ const POINT = 46;
 const ZERO = 48;
 const NINE = 57;
 
-/** Midnight UTC of a date; NaN when the calendar has no such day. */
+/**
+ * Midnight UTC of a date; NaN when the calendar has no such day.
+ * @example utcDateMs(1970, 1, 2) // 86400000
+ */
 export function utcDateMs(year: number, month: number, day: number): number {
   const date = new Date(Date.UTC(year, month - 1, day));
   return date.getUTCMonth() === month - 1 && date.getUTCDate() === day ? date.getTime() : Number.NaN;

@@ -18,6 +18,7 @@ const MINUSES = /^[\u2212\u2013]/;
  * A number as a person or a meter writes it, with whatever follows it. Thousands are understood where they leave no doubt: parted
  * by blanks or apostrophes, or by the sign that is not the decimal one. With "either", one comma before just three digits can
  * mean both and is `ambiguous`; a single point is the decimal sign, as this program prints it.
+ * @example readNumber('12 345.5 W', 'either').value // 12345.5
  */
 export function readNumber(text: string, decimal: DecimalMark): NumberText | TextIssue {
   const plain = text.replace(BLANKS, ' ').replace(APOSTROPHES, "'").trim().replace(MINUSES, '-');
@@ -70,6 +71,7 @@ function isGrouped(body: string, group: string): boolean {
 /**
  * The decimal sign that the cells of a table speak for: the one that some of them cannot have for thousands. "either" where none
  * does, or both.
+ * @example decimalOfCells(['1,25', '3,5']) // ","
  */
 export function decimalOfCells(cells: Iterable<string>): DecimalMark {
   let [comma, point] = [false, false];

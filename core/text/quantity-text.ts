@@ -12,6 +12,7 @@ const DURATION = /^(\d{1,4}):([0-5]\d)(?::([0-5]\d))?\s*(h|hrs?|hours?)?$/i;
  * written as a clock does, 0:20. Everything else is refused: nothing is scaled in silence.
  * @param bare   how a bare number is meant, such as the unit that a field shows
  * @returns      the value in the stored unit, and whether its unit was stated
+ * @example readQuantity('500 mA', 'A', '.', { factor: 1 }).value // 0.5
  */
 export function readQuantity(text: string, unit: Unit, decimal: DecimalMark, bare: UnitLook): QuantityText {
   const hours = unit === 'H' || unit === 'Clock' || unit === 'Minute' ? DURATION.exec(text.trim()) : null;

@@ -19,6 +19,7 @@ const UTC = tz('UTC');
 /**
  * Reads a typed moment or month. A date with two slashes is not read: half of the world means another day by it.
  * @returns ISO, "2026-11-25T22:07" or "2025-08"; null where it is not understood or not between 1970 and 2200
+ * @example readTypedDate('9.3.2026 7:05', 'moment') // "2026-03-09T07:05"
  */
 export function readTypedDate(text: string, kind: DateKind): string | null {
   const trimmed = text.trim().replace(/\s+/g, ' ');

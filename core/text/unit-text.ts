@@ -89,6 +89,7 @@ function s(factor: number): UnitScale {
 /**
  * What a written unit means for a quantity of a kind; null where it is none of that kind. A capital M before volts or amps is
  * none either: it is written for milli as often as it stands for mega.
+ * @example unitScale('kW', 'W').factor // 1000
  */
 export function unitScale(written: string, unit: Unit): UnitScale | null {
   const text = written.replace(/\.$/, '').trim();
