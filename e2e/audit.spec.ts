@@ -47,7 +47,7 @@ test('a table of clock times gives the duty too', async ({ page }) => {
   await page.getByRole('link', { name: 'Record it' }).click();
   await page.getByText('Table of times').click();
   await page.getByLabel(/a list of clock times/).fill('23:00 23:20 00:00 00:20 01:00 01:2x');
-  await expect(page.getByRole('alert')).toContainText('“01:2x”, the 6. time');
+  await expect(page.getByRole('alert')).toContainText('“01:2x”, the 6th time');
   await page.getByLabel(/a list of clock times/).fill('23:00 23:20 00:00 00:20 01:00');
   await expect(page.getByRole('table', { name: 'Stretches' }).getByRole('row')).toHaveCount(5);
   await expect(states(page)).toContainText('33.3');
@@ -161,7 +161,7 @@ test('a runtime is answered, kept, observed, and teaches the next one', async ({
   await page.getByRole('button', { name: 'Keep' }).click();
   await page.getByLabel('Fair day: observed hours').fill((hours * 0.9).toFixed(1));
   await expect(page.getByRole('row', { name: /Fair day/ })).toContainText('−10');
-  await expect(page.getByText(/own factor of 0\.92, out of 3 trials/)).toBeVisible();
+  await expect(page.getByText(/own correction factor of 0\.92, out of 3 trials/)).toBeVisible();
 });
 
 test('the day shows its hours, and what each load is worth', async ({ page }) => {

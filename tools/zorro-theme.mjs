@@ -5,7 +5,7 @@ import path from 'node:path';
 import less from 'less';
 import postcss from 'postcss';
 
-const COMPONENTS = ['checkbox', 'modal', 'progress', 'select', 'upload'];
+const COMPONENTS = ['modal', 'select', 'upload'];
 
 const shared = {
   'font-family': "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif",
@@ -16,87 +16,65 @@ const shared = {
   'input-padding-horizontal-base': '7px',
   'shadow-2': '0 6px 24px rgba(0,0,0,.28)',
 };
+/** Which of Coulan's tokens each variable of the components takes; the colours themselves stand in tokens.css alone. */
+const TOKENS = {
+  'primary-color': '--mark',
+  'body-background': '--page',
+  'component-background': '--page',
+  'popover-background': '--page',
+  'modal-content-bg': '--page',
+  'modal-header-bg': '--page',
+  'picker-bg': '--page',
+  'input-bg': '--page',
+  'select-background': '--page',
+  'text-color': '--ink',
+  'text-color-secondary': '--ink2',
+  'heading-color': '--ink',
+  'border-color-base': '--rule2',
+  'border-color-split': '--rule',
+  'input-placeholder-color': '--ink3',
+  'disabled-color': '--ink3',
+  'error-color': '--warn',
+  'item-hover-bg': '--sheet2',
+};
+/** On a dark ground what lies above is lighter, and what is chosen needs a ground of its own. */
+const ON_DARK = {
+  'popover-background': '--sheet2',
+  'modal-content-bg': '--sheet',
+  'modal-header-bg': '--sheet',
+  'text-color-inverse': '--on-mark',
+  'item-hover-bg': '--mark-soft',
+  'select-item-selected-bg': '--mark-soft',
+  'select-item-active-bg': '--mark-soft',
+  'select-item-selected-color': '--ink',
+  'icon-color': '--ink3',
+  'icon-color-hover': '--ink',
+  'btn-primary-color': '--on-mark',
+};
+
+/** The colours of a theme, out of tokens.css: its own, over those of the light one. */
+function coloursOf(theme) {
+  const colours = {};
+  postcss.parse(fs.readFileSync('app/styles/tokens.css', 'utf8')).walkRules((rule) => {
+    if (rule.selector !== ':root' && rule.selector !== `[data-theme='${theme}']`) return;
+    rule.walkDecls(/^--/, ({ prop, value }) => (colours[prop] = value));
+  });
+  return colours;
+}
+
+function themeOf(name, base, tokens) {
+  const colours = coloursOf(name);
+  const entries = Object.entries(tokens).map(([variable, token]) => {
+    if (!colours[token]) throw new Error(`tokens.css has no ${token}, which ${variable} takes`);
+    return [variable, colours[token]];
+  });
+  return { base, vars: Object.fromEntries(entries) };
+}
+
 const THEMES = {
-  light: {
-    base: 'default',
-    vars: {
-      'primary-color': '#4d2d86',
-      'body-background': '#f8faf6',
-      'component-background': '#f8faf6',
-      'popover-background': '#f8faf6',
-      'modal-content-bg': '#f8faf6',
-      'modal-header-bg': '#f8faf6',
-      'picker-bg': '#f8faf6',
-      'input-bg': '#f8faf6',
-      'select-background': '#f8faf6',
-      'text-color': '#15201b',
-      'text-color-secondary': '#4a5a51',
-      'heading-color': '#15201b',
-      'border-color-base': '#9fb39c',
-      'border-color-split': '#c7d4c4',
-      'input-placeholder-color': '#66756c',
-      'disabled-color': '#66756c',
-      'error-color': '#7a1f2b',
-      'item-hover-bg': '#e3eae0',
-    },
-  },
-  dark: {
-    base: 'dark',
-    vars: {
-      'primary-color': '#bba4f0',
-      'body-background': '#101613',
-      'component-background': '#101613',
-      'popover-background': '#1b2420',
-      'modal-content-bg': '#141b17',
-      'modal-header-bg': '#141b17',
-      'picker-bg': '#101613',
-      'input-bg': '#101613',
-      'select-background': '#101613',
-      'text-color': '#e6eee8',
-      'text-color-secondary': '#aab9af',
-      'text-color-inverse': '#101613',
-      'heading-color': '#e6eee8',
-      'border-color-base': '#4a5f53',
-      'border-color-split': '#2b3a32',
-      'input-placeholder-color': '#8b9b91',
-      'disabled-color': '#8b9b91',
-      'error-color': '#ef8e97',
-      'item-hover-bg': '#2b2440',
-      'select-item-selected-bg': '#2b2440',
-      'select-item-active-bg': '#2b2440',
-      'btn-primary-color': '#101613',
-    },
-  },
-  night: {
-    base: 'dark',
-    vars: {
-      'primary-color': '#f0a860',
-      'body-background': '#0a0604',
-      'component-background': '#0a0604',
-      'popover-background': '#140c07',
-      'modal-content-bg': '#0d0805',
-      'modal-header-bg': '#0d0805',
-      'picker-bg': '#0a0604',
-      'input-bg': '#0a0604',
-      'select-background': '#0a0604',
-      'text-color': '#e0904a',
-      'text-color-secondary': '#b06c34',
-      'text-color-inverse': '#0a0604',
-      'heading-color': '#e0904a',
-      'border-color-base': '#4d2d18',
-      'border-color-split': '#2e1b0f',
-      'input-placeholder-color': '#9a5f2f',
-      'disabled-color': '#9a5f2f',
-      'icon-color': '#b06c34',
-      'icon-color-hover': '#e0904a',
-      'error-color': '#ff6b4a',
-      'item-hover-bg': '#26150a',
-      'select-item-selected-bg': '#26150a',
-      'select-item-active-bg': '#26150a',
-      'select-item-selected-color': '#e0904a',
-      'btn-primary-color': '#0a0604',
-    },
-  },
+  light: themeOf('light', 'default', TOKENS),
+  dark: themeOf('dark', 'dark', { ...TOKENS, ...ON_DARK }),
+  night: themeOf('night', 'dark', { ...TOKENS, ...ON_DARK }),
 };
 
 const nz = path.resolve('node_modules/ng-zorro-antd');

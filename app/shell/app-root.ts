@@ -42,7 +42,7 @@ import { ThemeChoice } from '../ui/theme';
       position: fixed;
       inset: auto 0 0 0;
       z-index: 20;
-      padding: 8px 16px;
+      padding: var(--s2) var(--s4);
       background: var(--mark);
       color: var(--on-mark);
       font-weight: 600;

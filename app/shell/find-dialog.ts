@@ -75,7 +75,7 @@ const HITS_SHOWN = 12;
       width: 100%;
       font-size: 17px;
       line-height: 24px;
-      padding: 6px 2px;
+      padding: var(--s6) var(--s0);
       border: 0;
       border-bottom: 1.5px solid var(--ink);
       background: none;
@@ -83,14 +83,14 @@ const HITS_SHOWN = 12;
     }
     ul {
       list-style: none;
-      margin: 8px 0 0;
+      margin: var(--s2) 0 0;
       padding: 0;
     }
     li {
       display: flex;
       justify-content: space-between;
       align-items: center;
-      padding: 5px 8px;
+      padding: var(--s1) var(--s2);
       border-bottom: 1px solid var(--rule);
       cursor: pointer;
     }
@@ -103,7 +103,7 @@ const HITS_SHOWN = 12;
     }
     small {
       color: var(--ink3);
-      margin-left: 6px;
+      margin-left: var(--s6);
     }
     @media (max-width: 720px) {
       li {

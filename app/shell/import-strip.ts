@@ -42,7 +42,7 @@ import { type ImportJob, Imports } from '../rig/imports';
       display: flex;
       align-items: center;
       gap: var(--s2);
-      padding: 5px var(--s4);
+      padding: var(--s1) var(--s4);
       background: var(--mark-soft);
       border-bottom: 1px solid var(--rule2);
       font: 500 13px/20px var(--text);

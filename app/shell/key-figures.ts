@@ -37,7 +37,7 @@ import { FigurePart } from '../ui/figure';
     .row co-figure {
       font-size: 16px;
       color: var(--ink);
-      margin-left: 4px;
+      margin-left: var(--s1);
     }
     @media (max-width: 720px) {
       :host {

@@ -43,16 +43,16 @@ import { SingleKeys } from '../ui/single-keys';
     dl {
       display: grid;
       grid-template-columns: auto 1fr;
-      gap: 5px 16px;
-      margin: 0 0 16px;
+      gap: var(--s1) var(--s4);
+      margin: 0 0 var(--s4);
     }
     dd {
       margin: 0;
     }
     .check {
       display: flex;
-      gap: 8px;
-      margin-bottom: 16px;
+      gap: var(--s2);
+      margin-bottom: var(--s4);
     }
     @media (min-width: 721px) {
       dl {

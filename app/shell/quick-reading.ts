@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzModalModule } from 'ng-zorro-antd/modal';
 import { FormsModule } from '@angular/forms';
 import { LIMITS } from '@core/rig/limits';
@@ -18,7 +17,7 @@ import { ReadingDraft } from './reading-draft';
 /** A reading off the meter in a few seconds. */
 @Component({
   selector: 'co-quick-reading',
-  imports: [DateField, FirstFocus, FormsModule, NzCheckboxModule, NzModalModule, QuantityField],
+  imports: [DateField, FirstFocus, FormsModule, NzModalModule, QuantityField],
   templateUrl: './quick-reading.html',
   styleUrl: './quick-reading.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

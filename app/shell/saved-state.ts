@@ -14,7 +14,7 @@ import { Storage } from '../storage/storage';
     }`,
   styles: `
     button {
-      margin-left: 8px;
+      margin-left: var(--s2);
       border: 0;
       padding: 0;
       background: none;

@@ -36,7 +36,7 @@ let serial = 0;
       border-bottom: 1px solid transparent;
       border-radius: 0;
       background: none;
-      padding: 2px 12px 2px 2px;
+      padding: var(--s0) var(--s3) var(--s0) var(--s0);
       color: var(--ink2);
       cursor: pointer;
       outline: none;
@@ -64,7 +64,7 @@ let serial = 0;
     :host(.form) select {
       border: 1px solid var(--rule2);
       border-radius: 3px;
-      padding: 4px 20px 4px 7px;
+      padding: var(--s1) var(--s5) var(--s1) var(--s6);
       color: var(--ink);
       background-position:
         right 11px center,

@@ -46,7 +46,7 @@ let serial = 0;
       border: 0;
       border-bottom: 1px dotted var(--rule2);
       background: none;
-      padding: 2px;
+      padding: var(--s0);
       outline: none;
     }
     input:focus {
@@ -61,7 +61,7 @@ let serial = 0;
       border: 1px solid var(--rule2);
       border-radius: 3px;
       min-height: 32px;
-      padding: 4px 7px;
+      padding: var(--s1) var(--s6);
     }
     @media (max-width: 720px) {
       input,

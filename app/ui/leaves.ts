@@ -51,11 +51,11 @@ export interface Leaf {
     @media (max-width: 720px) {
       nav {
         overflow-x: auto;
-        padding-right: 24px;
+        padding-right: var(--s5);
         mask-image: linear-gradient(90deg, #000 calc(100% - 24px), transparent);
       }
       a {
-        padding: 12px 2px;
+        padding: var(--s3) var(--s0);
       }
     }
     @media print {

@@ -49,14 +49,14 @@ let serial = 0;
       border-radius: 3px;
       overflow: hidden;
       width: fit-content;
-      margin: 2px 0 6px;
+      margin: var(--s0) 0 var(--s6);
       background: var(--rule2);
     }
     label {
       flex: 1 1 auto;
       text-align: center;
       background: var(--sheet);
-      padding: 3px 9px;
+      padding: var(--s0) var(--s2);
       font-size: 12px;
       line-height: 18px;
       cursor: pointer;
@@ -79,11 +79,11 @@ let serial = 0;
       pointer-events: none;
     }
     p {
-      margin-bottom: 6px;
+      margin-bottom: var(--s6);
     }
     @media (max-width: 720px) {
       label {
-        padding: 12px;
+        padding: var(--s3);
         font-size: 14px;
         line-height: 24px;
       }

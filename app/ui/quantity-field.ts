@@ -82,7 +82,7 @@ let serial = 0;
     input {
       border: 0;
       background: none;
-      padding: 3px 0 2px 2px;
+      padding: var(--s0) 0 var(--s0) var(--s0);
       text-align: right;
       min-width: 0;
       flex: 1;
@@ -97,7 +97,7 @@ let serial = 0;
       top: 100%;
       right: 0;
       z-index: 5;
-      padding: 2px 6px;
+      padding: var(--s0) var(--s6);
       background: var(--warn);
       color: var(--page);
       font: 500 12px/18px var(--text);
@@ -107,7 +107,7 @@ let serial = 0;
     :host(.form) .box {
       border: 1px solid var(--rule2);
       border-radius: 3px;
-      padding: 2px 7px 3px;
+      padding: var(--s0) var(--s6) var(--s0);
     }
     :host(.form) .issue {
       position: static;

@@ -38,7 +38,7 @@ let serial = 0;
       border: 0;
       border-bottom: 1px solid transparent;
       background: none;
-      padding: 2px;
+      padding: var(--s0);
       outline: none;
       text-overflow: ellipsis;
     }
@@ -56,7 +56,7 @@ let serial = 0;
     :host(.form) input {
       border: 1px solid var(--rule2);
       border-radius: 3px;
-      padding: 4px 7px;
+      padding: var(--s1) var(--s6);
     }
     @media (max-width: 720px) {
       input {

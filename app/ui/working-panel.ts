@@ -66,8 +66,8 @@ const ORIGINS: Record<Origin, string> = {
     dl {
       display: grid;
       grid-template-columns: 1fr auto;
-      gap: 2px 8px;
-      margin: 6px 0;
+      gap: var(--s0) var(--s2);
+      margin: var(--s6) 0;
     }
     dt {
       color: var(--ink2);
@@ -96,14 +96,14 @@ const ORIGINS: Record<Origin, string> = {
     .res {
       border-top: 1px solid var(--ink);
       font-weight: 650;
-      padding-top: 2px;
+      padding-top: var(--s0);
       color: var(--ink);
     }
     .nested {
       grid-column: 1 / -1;
       border-left: 2px solid var(--mark);
-      padding-left: 8px;
-      margin: 2px 0 6px;
+      padding-left: var(--s2);
+      margin: var(--s0) 0 var(--s6);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -145,7 +145,7 @@ const ROWS_MOST = 40;
       font: 400 12px/16px var(--text);
     }
     .do button + button {
-      margin-left: 8px;
+      margin-left: var(--s2);
     }
     @media (max-width: 720px) {
       :host {

@@ -65,7 +65,7 @@ import { WEEKDAYS } from './charging-words';
     }
     @media (max-width: 720px) {
       table.book :is(th, td) {
-        padding: 0 2px;
+        padding: 0 var(--s0);
       }
       table.book thead th:first-child {
         white-space: normal;

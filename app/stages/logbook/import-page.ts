@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { NzProgressModule } from 'ng-zorro-antd/progress';
 import { NzUploadModule, type NzUploadFile } from 'ng-zorro-antd/upload';
 import { nominalVoltage } from '@core/cells/nominal-voltage';
 import { estimateDay } from '@core/logbook/import/day-estimate';
@@ -34,17 +33,7 @@ type Step =
 /** A meter's file on its way into the book: dropped, looked at, corrected, read in a worker. */
 @Component({
   selector: 'co-import-page',
-  imports: [
-    NumberPipe,
-    StageTabs,
-    MappingForm,
-    NzProgressModule,
-    NzUploadModule,
-    PreviewTable,
-    RemarksTable,
-    RouterLink,
-    TextField,
-  ],
+  imports: [NumberPipe, StageTabs, MappingForm, NzUploadModule, PreviewTable, RemarksTable, RouterLink, TextField],
   templateUrl: './import-page.html',
   styleUrl: './import-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -52,7 +52,7 @@ import { REMARK_WORDS } from './remark-words';
     .read {
       border-left: 1.5px solid var(--ink);
       background: var(--mark-soft);
-      padding-left: 12px;
+      padding-left: var(--s3);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

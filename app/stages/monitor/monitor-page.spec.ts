@@ -56,7 +56,7 @@ describe('the monitor’s settings', () => {
     const rig = sampleRig();
     const page = await openPage(MonitorPage, { ...rig, charging: { ...rig.charging, sources: [] } });
     expect(derived(page, 'Hold time')).toBe('10 min');
-    page.element.querySelector<HTMLElement>('.ant-checkbox-input')!.click();
+    page.element.querySelector<HTMLElement>('input[type=checkbox]')!.click();
     await page.settle();
     expect(derived(page, 'Hold time')).toBe('3 min');
   });

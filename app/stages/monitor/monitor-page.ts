@@ -1,8 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import type { Sourced } from '@core/formula/figure';
 import { formatNumber, formatQuantity, quantityText } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
@@ -26,7 +24,7 @@ import { nowMs } from '../../ui/now';
 /** Stage 6: what to enter in the shunt monitor, why, and what was really typed. */
 @Component({
   selector: 'co-monitor-page',
-  imports: [FigurePart, FormsModule, MarginContent, MethodSwitch, NzCheckboxModule, QuantityField, RouterLink],
+  imports: [FigurePart, MarginContent, MethodSwitch, QuantityField, RouterLink],
   templateUrl: './monitor-page.html',
   styleUrl: './monitor-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -86,7 +86,7 @@ import { RowKey } from '../../../ui/single-keys';
       border-radius: 3px;
       background: none;
       font: 400 13px/18px var(--mono);
-      padding: 5px 7px;
+      padding: var(--s1) var(--s6);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
