@@ -1,3 +1,4 @@
+import { at } from '../quantity/guard';
 import { byDefault, computed, entered, type Figure, measured, type Sourced } from '../formula/figure';
 import { sumFigure } from '../formula/formula';
 import { formatNumber } from '../quantity/format';
@@ -68,9 +69,9 @@ export function auditDay(
   const lines = loads.map((load) => auditLine(load, modelOf(load), plan, nominalV));
   const uses = inverters.map((inverter, k) => {
     const served = loads.flatMap((load, j) =>
-      load.supply === 'ac' && modelOf(load) === models[k] ? [{ load, line: lines[j]! }] : [],
+      load.supply === 'ac' && modelOf(load) === models[k] ? [{ load, line: at(lines, j) }] : [],
     );
-    return inverterUse(inverter, models[k]!, served, nominalV);
+    return inverterUse(inverter, at(models, k), served, nominalV);
   });
   for (const use of uses) if (use.standbyW.value > 0) lines.push(standbyLine(use, nominalV));
 
@@ -88,7 +89,9 @@ export function auditDay(
     { id: 'audit.day-wh', says: 'energy a day', unit: 'Wh', source: 'the audit’s lines' },
     lines.map((line) => ({ ...line.dayWh, says: line.says })),
   );
-  const hoursWh = Array.from({ length: DAY_H }, (_, hour) => lines.reduce((sum, line) => sum + line.hoursWh[hour]!, 0));
+  const hoursWh = Array.from({ length: DAY_H }, (_, hour) =>
+    lines.reduce((sum, line) => sum + at(line.hoursWh, hour), 0),
+  );
   const hour = hoursWh.indexOf(Math.max(...hoursWh));
   const standing = lines.filter((line) => line.standing);
   return {
@@ -114,7 +117,7 @@ export function auditDay(
     ),
     standingAh: sumOf('audit.standing-ah', 'standing losses a day', standing),
     hoursWh,
-    peakHour: { hour, meanW: hoursWh[hour]! },
+    peakHour: { hour, meanW: at(hoursWh, hour) },
     peakW: peak(lines),
     surgeW: surge(lines),
     smallestStanding: smallest(standing, nominalV.value),

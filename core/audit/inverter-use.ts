@@ -1,3 +1,4 @@
+import { at } from '../quantity/guard';
 import { computed, entered, type Figure, type Sourced } from '../formula/figure';
 import type { Inverter } from './inverter';
 import type { Load } from './load';
@@ -72,7 +73,7 @@ function neededFractions(served: readonly { load: Load; line: AuditLine }[]): nu
   const spreads = served.map(({ load, line }) => spreadHours(shareOfHours(load), line.hoursPerDay.value));
   return Array.from({ length: 24 }, (_, hour) => {
     const idle = served.reduce((product, { line }, k) => {
-      return product * (1 - line.daysFraction * spreads[k]![hour]!);
+      return product * (1 - line.daysFraction * at(at(spreads, k), hour));
     }, 1);
     return 1 - idle;
   });

@@ -1,3 +1,4 @@
+import { at } from '../quantity/guard';
 import { formula } from '../formula/formula';
 import { type Figure, measured } from '../formula/figure';
 import type { Recording } from './load';
@@ -52,7 +53,7 @@ export function summarise({ states, spans }: Recording, key: string): RecordingS
   return {
     meanW: meanPower.figure({ energyWh: measured(energyWh), hours: measured(hours) }, { key }),
     totalS,
-    states: states.map((state, k) => ({ ...state, seconds: seconds[k]!, fraction: seconds[k]! / totalS })),
+    states: states.map((state, k) => ({ ...state, seconds: at(seconds, k), fraction: at(seconds, k) / totalS })),
     cycles: cycleW.length,
     spreadFraction: spreadOf(cycleW),
     recordLonger,
@@ -97,7 +98,7 @@ function spreadOf(values: readonly number[]): number | null {
 export function spansOfSwitching(timesMs: readonly number[]): Recording['spans'] {
   const spans: Recording['spans'] = [];
   for (let k = 1; k < timesMs.length; k++) {
-    spans.push({ state: k % 2 === 1 ? 1 : 0, seconds: (timesMs[k]! - timesMs[k - 1]!) / 1000 });
+    spans.push({ state: k % 2 === 1 ? 1 : 0, seconds: (at(timesMs, k) - at(timesMs, k - 1)) / 1000 });
   }
   return spans;
 }

@@ -1,3 +1,4 @@
+import { at } from '../quantity/guard';
 import { cellsInSeries } from '../cells/cells-in-series';
 import { chemistryValue, curveValue } from '../cells/chemistry-of';
 import { computed, entered, type Figure, type Sourced } from '../formula/figure';
@@ -116,11 +117,11 @@ function ofAll(says: OfAll, bank: Bank, key: string, each: (battery: Battery) =>
   });
   const known = parts.filter((part) => part !== null);
   if (known.length < parts.length) return null;
-  if (known.length === 1) return known[0]!;
-  const { unit } = known[0]!;
+  if (known.length === 1) return at(known, 0);
+  const { unit } = at(known, 0);
   return sumFigure(
     { id: `bank.${says}-sum:${key}`, says, unit, source: 'addition' },
-    known.map((part, k) => ({ ...part, says: k === 0 ? bank.battery.name : bank.others[k - 1]!.battery.name })),
+    known.map((part, k) => ({ ...part, says: k === 0 ? bank.battery.name : at(bank.others, k - 1).battery.name })),
   );
 }
 

@@ -1,3 +1,4 @@
+import { at } from '../quantity/guard';
 import { chemistryOf } from '../cells/chemistry-of';
 import { computed, entered, type Figure, type Sourced } from '../formula/figure';
 import type { Battery } from '../cells/battery';
@@ -180,5 +181,5 @@ function beats(a: Configuration, b: Configuration): boolean {
     one.dischargeHeadroomA === null || one.dischargeHeadroomA.value >= 0 ? 0 : 1,
   ];
   const [of, other] = [marks(a), marks(b)];
-  return of.every((mark, k) => mark <= other[k]!) && of.some((mark, k) => mark < other[k]!);
+  return of.every((mark, k) => mark <= at(other, k)) && of.some((mark, k) => mark < at(other, k));
 }

@@ -1,3 +1,4 @@
+import { at } from '../quantity/guard';
 import * as z from 'zod';
 import { CELL_LIMITS } from './limits';
 import { COMMON_LIMITS } from '../plan/common-limits';
@@ -19,11 +20,11 @@ const ownCurve = (rises: boolean, x: Limit, y: Limit) =>
         .max(40),
       source: z.string().max(120),
     })
-    .refine(({ value }) => value.every(([x], k) => k === 0 || x > value[k - 1]![0]), {
+    .refine(({ value }) => value.every(([x], k) => k === 0 || x > at(value, k - 1)[0]), {
       error: 'each row further on than the one before',
       path: ['value'],
     })
-    .refine(({ value }) => !rises || value.every(([, y], k) => k === 0 || y >= value[k - 1]![1]), {
+    .refine(({ value }) => !rises || value.every(([, y], k) => k === 0 || y >= at(value, k - 1)[1]), {
       error: 'never falls from one row to the next',
       path: ['value'],
     })
@@ -46,7 +47,7 @@ export const ChemistryEdit = z.strictObject({
   cell100AhMilliOhm: own(CELL_LIMITS.cellMilliOhm),
   /** By state of charge, from empty to full. */
   restedCellV: ownCurve(true, CELL_LIMITS.curveFraction, CELL_LIMITS.cellV).refine(
-    (curve) => !curve || (curve.value[0]![0] === 0 && curve.value.at(-1)![0] === 1),
+    (curve) => !curve || (at(curve.value, 0)[0] === 0 && curve.value.at(-1)?.[0] === 1),
     { error: 'from 0 % to 100 %', path: ['value'] },
   ),
   capacityFractionByTempC: ownCurve(true, CELL_LIMITS.bankTempC, CELL_LIMITS.capacityShare),

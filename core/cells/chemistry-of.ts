@@ -15,8 +15,8 @@ export function chemistryOf(
   if (keys.length === 0) return CHEMISTRIES[chemistryId];
   return {
     ...CHEMISTRIES[chemistryId],
-    ...Object.fromEntries(keys.map((key) => [key, laid[key]!.value])),
-    ownSources: Object.fromEntries(keys.map((key) => [key, laid[key]!.source])),
+    ...Object.fromEntries(keys.map((key) => [key, laid[key]?.value])),
+    ownSources: Object.fromEntries(keys.map((key) => [key, laid[key]?.source])),
   };
 }
 

@@ -1,3 +1,4 @@
+import { at } from '../quantity/guard';
 import { computed, entered, type Figure } from '../formula/figure';
 import { formula } from '../formula/formula';
 import { aboveAirWhPerM2 } from '../climate/above-air';
@@ -35,7 +36,7 @@ export const aboveAirDay = (site: SiteMonth): Figure =>
   aboveAir.figure(
     {
       latitudeDeg: entered(site.latitudeDeg, site.name || undefined),
-      dayOfYear: computed(MEAN_DAY[site.month - 1]!),
+      dayOfYear: computed(at(MEAN_DAY, site.month - 1)),
     },
     { key: String(site.month) },
   );

@@ -1,3 +1,4 @@
+import { at } from '../quantity/guard';
 import { auditDay } from '../audit/audit';
 import { DAY_SEED, drawDays } from '../audit/simulate-day';
 import { daysOfLoads } from '../audit/sizing-day';
@@ -24,7 +25,7 @@ export function loadSet(
   const days = daysOfLoads(audit);
   const quantilesAh = cache.of(`load ${month} ${JSON.stringify(days)}`, () => {
     const sums = drawDays(days, DRAWS, DAY_SEED + month);
-    return Float64Array.from({ length: GRID_U + 1 }, (_, k) => sums[Math.round((k / GRID_U) * (DRAWS - 1))]!);
+    return Float64Array.from({ length: GRID_U + 1 }, (_, k) => at(sums, Math.round((k / GRID_U) * (DRAWS - 1))));
   });
   const kept = 1 - parts.charging.loadCutFraction;
   return {

@@ -1,3 +1,4 @@
+import { at } from '../quantity/guard';
 import { computed, type Sourced } from '../formula/figure';
 import type { AuditPlan } from '../audit/plan';
 import type { SiteMonth } from '../climate/site-year';
@@ -10,8 +11,8 @@ const MOST_C = 70;
  * as much as the climate is.
  */
 export function monthAmbientC(audit: AuditPlan, sites: readonly SiteMonth[], month: number): Sourced {
-  const own = sites[audit.month - 1]!.tempC.value;
-  const ambientTempC = audit.ambientTempC + sites[month - 1]!.tempC.value - own;
+  const own = at(sites, audit.month - 1).tempC.value;
+  const ambientTempC = audit.ambientTempC + at(sites, month - 1).tempC.value - own;
   return computed(
     Math.min(MOST_C, Math.max(LEAST_C, ambientTempC)),
     'the audit’s surroundings, moved with the climate',

@@ -1,3 +1,4 @@
+import { at } from '../quantity/guard';
 import type { Bank } from '../bank/plan';
 import type { ChargingPlan } from './plan';
 import type { Source } from '../sources/source';
@@ -51,7 +52,7 @@ function moreArray(sources: readonly Source[], powerW: number): Source[] {
     return [...sources, { ...fresh, limitA: wider(powerW), arrays: [newArray(`${ADDED.array}-1`, powerW)] }];
   }
   const before = own.arrays.reduce((sum, array) => sum + array.powerW, 0);
-  const first = own.arrays[0]!;
+  const first = at(own.arrays, 0);
   const arrays = [{ ...first, powerW: first.powerW + powerW }, ...own.arrays.slice(1)];
   const grown = { ...own, limitA: Math.ceil(own.limitA * (1 + powerW / before)), arrays };
   return sources.map((source) => (source === own ? grown : source));

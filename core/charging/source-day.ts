@@ -1,3 +1,4 @@
+import { at } from '../quantity/guard';
 import { computed, entered, type Figure } from '../formula/figure';
 import { formula, sumFigure } from '../formula/formula';
 import type { Bank } from '../bank/plan';
@@ -99,7 +100,7 @@ export function sourceYear(source: Source, around: Surroundings): Figure[] {
         { key },
       );
     }
-    const ah = own.reduce((sum, share, k) => sum + share * source.hoursA[k % 24]!, 0) / days;
+    const ah = own.reduce((sum, share, k) => sum + share * at(source.hoursA, k % 24), 0) / days;
     const currentA = computed(hours > 0 ? ah / hours : 0, 'mean of its hours');
     return byHours.figure({ hours: computed(hours), currentA }, { key });
   });
@@ -116,7 +117,7 @@ function solarDay(source: SolarSource, site: SiteMonth, around: Surroundings): F
   const wattsOf: Float64Array[][] = [];
   const parts = source.arrays.map((array) => {
     const light = days.map((sky) => planeOfArray(sky, array.tiltDeg, array.azimuthDeg, around.model));
-    const shadeOf = (k: number) => 1 - array.shade[Math.floor(k / STEPS_PER_HOUR)]!;
+    const shadeOf = (k: number) => 1 - at(array.shade, Math.floor(k / STEPS_PER_HOUR));
     const all = meanOf(light, total);
     const seen = meanOf(light, (day) => day.reduce((sum, watts, k) => sum + watts * shadeOf(k), 0));
     const tiltRatio = level > 0 ? all / level : 1;
@@ -151,13 +152,13 @@ function solarDay(source: SolarSource, site: SiteMonth, around: Surroundings): F
     { id: `charging.arrays:${key}`, says: 'all arrays', unit: 'Ah', source: 'its arrays' },
     parts,
   );
-  const [freeAh, heldAh] = [Number.MAX_VALUE, source.limitA].map((limitA) =>
+  const heldTo = (limitA: number) =>
     meanOf(
-      days.map((_, k) => wattsOf.map((watts) => watts[k]!)),
+      days.map((_, k) => wattsOf.map((watts) => at(watts, k))),
       (watts) => passing(watts, limitA),
-    ),
-  );
-  const passes = runs ? (freeAh! > 0 ? heldAh! / freeAh! : 1) : 0;
+    );
+  const [freeAh, heldAh] = [heldTo(Number.MAX_VALUE), heldTo(source.limitA)];
+  const passes = runs ? (freeAh > 0 ? heldAh / freeAh : 1) : 0;
   const note = runs ? `${source.limitA} A at most` : 'not in use';
   return limited.figure({ arraysAh, passes: computed(passes, note) }, { key, says: `${source.name}, a usual day` });
 }

@@ -1,3 +1,4 @@
+import { at } from '../quantity/guard';
 import { byDefault, computed, entered, type Figure } from '../formula/figure';
 import { quantileOf } from '../statistics/quantile';
 import { FULL_SOC } from '../simulation/bank-limits';
@@ -100,7 +101,7 @@ export function summariseYear(
   const { runs } = result;
   const drawn = byDefault(runs);
   const ofMonth = (values: Float64Array, month: number) =>
-    Float64Array.from({ length: runs }, (_, run) => values[run * 12 + month]!);
+    Float64Array.from({ length: runs }, (_, run) => at(values, run * 12 + month));
   const months = MONTH_DAYS.map((length, month): MonthOutcome => {
     const key = String(month + 1);
     const lows = ofMonth(result.minSoc, month).sort();
@@ -111,7 +112,7 @@ export function summariseYear(
     const sums = Object.fromEntries(
       (Object.keys(SUMS) as (keyof typeof SUMS)[]).map((name) => [
         name,
-        perDay(result.month[SUMS[name]][month]!, name, SAYS[name]),
+        perDay(at(result.month[SUMS[name]], month), name, SAYS[name]),
       ]),
     ) as Record<keyof typeof SUMS, Figure>;
     const lowest = (share: number) =>
@@ -134,7 +135,7 @@ export function summariseYear(
         remark: `Simulated again, this would come out within ${(100 * drawnAgain(stayed, runs)).toFixed(1)} points.`,
       },
     );
-    const fullDays = result.month.fullDays[month]!;
+    const fullDays = at(result.month.fullDays, month);
     const gaps = ofMonth(result.longestGap, month).sort();
     const verdict = monthVerdict(stay.value, targetFraction);
     return {
@@ -152,7 +153,7 @@ export function summariseYear(
       lowestMedian: lowest(0.5),
       lowestP10: lowest(0.1),
       belowReserveH: hoursPerMonth.figure(
-        { hours: computed(result.month.belowReserveH[month]!, 'simulation'), runs: drawn },
+        { hours: computed(at(result.month.belowReserveH, month), 'simulation'), runs: drawn },
         { key },
       ),
       betweenFull:
@@ -165,11 +166,11 @@ export function summariseYear(
       longestGap: longestGap.figure(quantileOf(gaps, 0.9), { share: byDefault(0.9), runs: drawn }, { key }),
       ...sums,
       bySource: sources.map(({ id, name }, s) => {
-        const own = perDay(result.sourceOfferedAh[s * 12 + month]!, `offered:${id}`, `${name}: offered, a day`);
+        const own = perDay(at(result.sourceOfferedAh, s * 12 + month), `offered:${id}`, `${name}: offered, a day`);
         return {
           id,
           offeredAh: own,
-          refusedAh: perDay(result.sourceRefusedAh[s * 12 + month]!, `refused:${id}`, `${name}: refused, a day`),
+          refusedAh: perDay(at(result.sourceRefusedAh, s * 12 + month), `refused:${id}`, `${name}: refused, a day`),
           share: sourceShare.figure(
             { ownAh: own, allAh: sums.offeredAh },
             { key: `${id}:${key}`, says: `${name}: share of what is offered` },
@@ -187,14 +188,14 @@ export function summariseYear(
     return (differ ?? 0) < 0 ? one : least;
   });
   const order = [...Array(runs).keys()].sort(
-    (a, b) => result.minSoc[a * 12 + worst.month - 1]! - result.minSoc[b * 12 + worst.month - 1]!,
+    (a, b) => at(result.minSoc, a * 12 + worst.month - 1) - at(result.minSoc, b * 12 + worst.month - 1),
   );
   return {
     runs,
     months,
     worst,
     fan: fanOf(result),
-    badRun: order[Math.floor(0.1 * (runs - 1))]!,
+    badRun: at(order, Math.floor(0.1 * (runs - 1))),
     worstBalance: result.worstBalance,
   };
 }
@@ -207,14 +208,14 @@ function drawnAgain(hits: number, runs: number): number {
 }
 
 function fanOf({ dayLowBins, runs }: RunsResult): Fan {
-  const at = (share: number) =>
+  const below = (share: number) =>
     Array.from({ length: 365 }, (_, day) => {
       let seen = 0;
       for (let bin = 0; bin < SOC_BINS; bin++) {
-        seen += dayLowBins[day * SOC_BINS + bin]!;
+        seen += at(dayLowBins, day * SOC_BINS + bin);
         if (seen >= share * runs) return bin / (SOC_BINS - 1);
       }
       return 1;
     });
-  return { p10: at(0.1), p25: at(0.25), p50: at(0.5), p75: at(0.75), p90: at(0.9) };
+  return { p10: below(0.1), p25: below(0.25), p50: below(0.5), p75: below(0.75), p90: below(0.9) };
 }

@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { cellNumber, type CellTime, cellTime } from '../text/cell';
+import { at } from '../quantity/guard';
 import { zoneOffsetMs } from '../series/zone';
 import { MONTH_OF_DAY, monthStart } from '../series/calendar';
 import { aboveAirWhPerM2 } from './above-air';
@@ -75,13 +76,16 @@ export function readHourly(
     if (Number.isNaN(watts)) return remark('no-number', row[lightAt]);
     if (watts < -20 || watts > LARGEST_W) return remark('out-of-range', row[lightAt]);
     largest = Math.max(largest, watts);
-    const at = new Date(onClocks(time, timeZone));
+    const moment = new Date(onClocks(time, timeZone));
     // 29 February counts to the day before: the simulated year is a common one.
-    const date = Math.min(at.getUTCDate(), at.getUTCMonth() === 1 ? 28 : 31);
-    const key = `${at.getUTCFullYear()}-${at.getUTCMonth()}-${date}`;
-    const one = days.get(key) ?? { day: monthStart(at.getUTCMonth()) + date - 1, hours: new Map() };
-    const hour = one.hours.get(at.getUTCHours()) ?? { sum: 0, count: 0 };
-    one.hours.set(at.getUTCHours(), { sum: hour.sum + Math.max(0, watts), count: hour.count + 1 });
+    const date = Math.min(moment.getUTCDate(), moment.getUTCMonth() === 1 ? 28 : 31);
+    const key = `${moment.getUTCFullYear()}-${moment.getUTCMonth()}-${date}`;
+    const one = days.get(key) ?? {
+      day: monthStart(moment.getUTCMonth()) + date - 1,
+      hours: new Map<number, { sum: number; count: number }>(),
+    };
+    const hour = one.hours.get(moment.getUTCHours()) ?? { sum: 0, count: 0 };
+    one.hours.set(moment.getUTCHours(), { sum: hour.sum + Math.max(0, watts), count: hour.count + 1 });
     days.set(key, one);
   });
   if (largest < 20) return { code: 'not-irradiance', largest };
@@ -94,20 +98,20 @@ export function readHourly(
     const clearness = clearnessOf(hours, aboveAirWhPerM2(latitudeDeg, day + 1), lightOf(day));
     if (clearness === null) continue;
     if (clearness > MOST_CLEARNESS) cappedDays++;
-    sums[day]! += Math.min(MOST_CLEARNESS, clearness);
-    counts[day]!++;
+    sums[day] = at(sums, day) + Math.min(MOST_CLEARNESS, clearness);
+    counts[day] = at(counts, day) + 1;
   }
   const covered = counts.reduce((sum, count) => sum + (count > 0 ? 1 : 0), 0);
   if (covered < NEEDED_DAYS) return { code: 'too-few-days', days: covered };
   const months = Array.from({ length: 12 }, (_, month) => {
     const own = MONTH_OF_DAY.flatMap((of, day) =>
-      of === month && counts[day]! > 0 ? [sums[day]! / counts[day]!] : [],
+      of === month && at(counts, day) > 0 ? [at(sums, day) / at(counts, day)] : [],
     );
     return own.length > 0 ? own.reduce((a, b) => a + b, 0) / own.length : 0.4;
   });
   return {
     dailyClearness: MONTH_OF_DAY.map((month, day) =>
-      Number((counts[day]! > 0 ? sums[day]! / counts[day]! : months[month]!).toFixed(4)),
+      Number((at(counts, day) > 0 ? at(sums, day) / at(counts, day) : at(months, month)).toFixed(4)),
     ),
     filledDays: 365 - covered,
     cappedDays,

@@ -1,3 +1,4 @@
+import { at } from '../quantity/guard';
 import { byDefault, computed, entered, measured, type Sourced } from '../formula/figure';
 import { MEAN_DAY, MONTH_DAYS, monthStart, SUN_YEAR } from '../series/calendar';
 import type { SitePlan } from './weather';
@@ -30,7 +31,7 @@ export interface SiteMonth {
 /** The twelve months of a plan, each where the rig is then. */
 export function siteYear(plan: SitePlan, place: Place): SiteMonth[] {
   const { weather } = plan;
-  const persistence = weather.by === 'file' ? lagOne(weather.dailyClearness) : null;
+  const ofFile = weather.by === 'file' ? lagOne(weather.dailyClearness) : 0;
   return MONTH_DAYS.map((_, k) => {
     const stop = plan.stops.find(({ months }) => months.includes(k + 1)) ?? null;
     const climate = CLIMATES[stop?.climateId ?? plan.climateId];
@@ -38,7 +39,7 @@ export function siteYear(plan: SitePlan, place: Place): SiteMonth[] {
     const longitudeDeg = stop?.longitudeDeg ?? longitudeOf(place);
     // Seasons stand the other way round south of the equator.
     const season = latitudeDeg * climate.latitudeDeg < 0 ? (k + 6) % 12 : k;
-    const shipped = byDefault(climate.clearness[season]!, climate.name);
+    const shipped = byDefault(at(climate.clearness, season), climate.name);
     const ownTemp = stop ? undefined : plan.tempC?.[k];
     const site = {
       month: k + 1,
@@ -46,20 +47,20 @@ export function siteYear(plan: SitePlan, place: Place): SiteMonth[] {
       latitudeDeg,
       longitudeDeg,
       timeZone: place.timeZone,
-      tempC: ownTemp === undefined ? byDefault(climate.tempC[season]!, climate.name) : entered(ownTemp),
+      tempC: ownTemp === undefined ? byDefault(at(climate.tempC, season), climate.name) : entered(ownTemp),
       climate,
       fileDays: null,
       persistence: climate.persistence,
     };
     if (stop || weather.by === 'climate') return { ...site, clearness: shipped };
-    if (weather.by === 'clearness') return { ...site, clearness: entered(weather.clearness[k]!) };
+    if (weather.by === 'clearness') return { ...site, clearness: entered(at(weather.clearness, k)) };
     if (weather.by === 'file') {
       const days = daysOfMonth(weather.dailyClearness, k);
       const mean = days.reduce((sum, day) => sum + day, 0) / days.length;
-      return { ...site, clearness: measured(mean, weather.name), fileDays: days, persistence: persistence! };
+      return { ...site, clearness: measured(mean, weather.name), fileDays: days, persistence: ofFile };
     }
-    const aboveWh = aboveAirWhPerM2(latitudeDeg, MEAN_DAY[k]!);
-    const share = aboveWh > 0 ? (weather.hours[k]! * 1000) / aboveWh : 0;
+    const aboveWh = aboveAirWhPerM2(latitudeDeg, at(MEAN_DAY, k));
+    const share = aboveWh > 0 ? (at(weather.hours, k) * 1000) / aboveWh : 0;
     return { ...site, clearness: computed(Math.min(MOST_MEAN, share), `${weather.hours[k]} peak-sun hours, entered`) };
   });
 }
@@ -74,11 +75,11 @@ type Position = Pick<SiteMonth, 'month' | 'latitudeDeg' | 'longitudeDeg' | 'time
 
 /** The sun on the mean day of a month. */
 export const meanTrack = ({ month, latitudeDeg, longitudeDeg, timeZone }: Position): SunTrack =>
-  sunTrack(latitudeDeg, longitudeDeg, timeZone, MEAN_DAY[month - 1]!);
+  sunTrack(latitudeDeg, longitudeDeg, timeZone, at(MEAN_DAY, month - 1));
 
 function daysOfMonth(days: readonly number[], month: number): readonly number[] {
   const from = monthStart(month);
-  return days.slice(from, from + MONTH_DAYS[month]!);
+  return days.slice(from, from + at(MONTH_DAYS, month));
 }
 
 /** Correlation of each day's deviation from its month with the next day's, not below 0. */
@@ -91,6 +92,6 @@ function lagOne(days: readonly number[]): number {
   const square = off.reduce((sum, one) => sum + one * one, 0);
   // Days all alike leave nothing but rounding.
   if (square < 1e-9 * off.length) return 0;
-  const product = off.reduce((sum, one, k) => sum + (k > 0 ? one * off[k - 1]! : 0), 0);
+  const product = off.reduce((sum, one, k) => sum + (k > 0 ? one * at(off, k - 1) : 0), 0);
   return Math.min(0.95, Math.max(0, product / square));
 }

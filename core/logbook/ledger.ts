@@ -51,8 +51,7 @@ export function buildLedger(
   let carriedFromFull = false;
   let unloggedH = 0;
   const rows: LedgerRow[] = [];
-  for (const key of [...days.keys()].sort()) {
-    const day = days.get(key)!;
+  for (const [key, day] of [...days].sort(([a], [b]) => (a < b ? -1 : 1))) {
     const flow = wholeDay(day);
     const mark = markOf.get(key) ?? null;
     const hoursMissing = Math.max(0, day.endMs - day.startMs - flow.coveredMs) / HOUR_MS;

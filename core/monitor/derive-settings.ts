@@ -1,5 +1,6 @@
 import { cellsInSeries } from '../cells/cells-in-series';
 import type { SizedBank } from '../bank/size-bank';
+import { interpolate } from '../cells/interpolate';
 import { chemistryValue } from '../cells/chemistry-of';
 import { byDefault, entered, type Figure, type Sourced } from '../formula/figure';
 import type { Bank } from '../bank/plan';
@@ -70,7 +71,7 @@ export function deriveSettings(
   const chargers = chargerVoltages(plan, sources, chemistry, cells);
   const { absorptionV } = chargers;
   const efficiency = chemistryValue(chemistry, 'coulombicFraction');
-  const restedFullV = chemistry.restedCellV.at(-1)![1] * cells;
+  const restedFullV = interpolate(chemistry.restedCellV, 1) * cells;
   const rated = plan.capacitySchool === 'rated';
   const usable = entered(bank.usableFraction);
 

@@ -9,3 +9,14 @@ export function inRange(quantity: string, value: number, min: number, max: numbe
   if (!(value >= min && value <= max)) throw new QuantityError('out-of-range', quantity, value);
   return value;
 }
+
+/**
+ * The item of a list at a place that must be there.
+ * @throws {QuantityError} `out-of-range` where it is not
+ * @example at([5, 6], 1) // 6
+ */
+export function at<Item>(list: ArrayLike<Item>, place: number): Item {
+  const item = list[place];
+  if (item === undefined) throw new QuantityError('out-of-range', 'place', place);
+  return item;
+}

@@ -1,3 +1,4 @@
+import { at } from '../quantity/guard';
 /**
  * The calendar of a year without a date: a common one. Months are 1 … 12 and days of the year 0 … 364 wherever both are meant for
  * people or plans; tables that are looked up by month begin with January at 0.
@@ -25,7 +26,7 @@ export const monthStart = (month: number): number =>
 
 /** So many days about the middle of a month. @param month 1 … 12 */
 export function daysAbout(month: number, count: number): number[] {
-  const first = monthStart(month - 1) + Math.round((MONTH_DAYS[month - 1]! - count) / 2);
+  const first = monthStart(month - 1) + Math.round((at(MONTH_DAYS, month - 1) - count) / 2);
   return Array.from({ length: count }, (_, k) => (first + k + 365) % 365);
 }
 

@@ -1,3 +1,4 @@
+import { at } from '../quantity/guard';
 import { relayCurrent } from '../sources/relay-current';
 import { runningShares } from '../sources/week-hours';
 import type { VoltageLoop } from '../cells/voltage-loop';
@@ -35,7 +36,7 @@ export function sourceTable(
     case 'shore':
       return { ...base, limitA: source.currentA, scheduleA: shares.map((share) => share * source.currentA) };
     case 'other': {
-      const scheduleA = shares.map((share, k) => share * source.hoursA[k % 24]!);
+      const scheduleA = shares.map((share, k) => share * at(source.hoursA, k % 24));
       return { ...base, limitA: Math.max(...source.hoursA), scheduleA };
     }
   }

@@ -8,7 +8,8 @@ export class TableCache {
     if (this.kept.has(key)) return this.kept.get(key) as Value;
     const value = make();
     this.kept.set(key, value);
-    if (this.kept.size > this.most) this.kept.delete(this.kept.keys().next().value!);
+    const [oldest] = this.kept.keys();
+    if (this.kept.size > this.most && oldest !== undefined) this.kept.delete(oldest);
     return value;
   }
 }

@@ -94,11 +94,11 @@ export class TimeCells {
   private readDate(trimmed: string): boolean {
     const match = DATE.exec(trimmed);
     if (!match) return false;
-    const [whole, a, , b, c] = match;
+    const [whole, a = '', , b = '', c = ''] = match;
     const { format } = this;
-    const [year, month, day] = format === 'iso' ? [a, b, c] : format === 'dmy' ? [c, b, a] : [c, a, b];
-    if (format === 'iso' ? a!.length !== 4 : c!.length !== 4 && c!.length !== 2) return false;
-    const dateMs = utcDateMs(year!.length === 2 ? 2000 + Number(year) : Number(year), Number(month), Number(day));
+    const [year = '', month, day] = format === 'iso' ? [a, b, c] : format === 'dmy' ? [c, b, a] : [c, a, b];
+    if (format === 'iso' ? a.length !== 4 : c.length !== 4 && c.length !== 2) return false;
+    const dateMs = utcDateMs(year.length === 2 ? 2000 + Number(year) : Number(year), Number(month), Number(day));
     if (Number.isNaN(dateMs)) return false;
     this.knownDate = whole;
     this.knownMs = dateMs;

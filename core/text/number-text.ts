@@ -32,7 +32,7 @@ export function readNumber(text: string, decimal: DecimalMark): NumberText | Tex
 }
 
 /** The body of a number with a point for its decimal sign and without thousands; null where its signs make no sense. */
-function plainDigits(body: string, decimal: DecimalMark): string | 'ambiguous' | null {
+function plainDigits(body: string, decimal: DecimalMark): string | null {
   if (/[ ']/.test(body)) {
     const groups = /^(\d{1,3}(?:([ '])\d{3})(?:\2\d{3})*)(?:([.,])(\d*))?$/.exec(body);
     if (!groups) return null;

@@ -1,3 +1,4 @@
+import { at } from '../../quantity/guard';
 import Papa from 'papaparse';
 import type { LogMapping } from '../plan';
 import { cellAmount, cellClock, cellNumber, cellTime } from '../../text/cell';
@@ -251,7 +252,7 @@ function guessTimeFormat(cells: readonly string[], decimal: '.' | ','): { timeFo
   if (!fits('dmy')) return { timeFormat: 'mdy', sure: true };
   const spanOf = (format: TimeFormat) => {
     const times = cells.map((cell) => cellTime(cell, format, decimal)?.wallMs ?? 0);
-    return Math.abs(times[times.length - 1]! - times[0]!);
+    return Math.abs(at(times, times.length - 1) - at(times, 0));
   };
   const [dmy, mdy] = [spanOf('dmy'), spanOf('mdy')];
   if (dmy !== mdy) return { timeFormat: dmy < mdy ? 'dmy' : 'mdy', sure: true };
