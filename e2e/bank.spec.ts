@@ -73,7 +73,7 @@ test('a model off the sheet joins the shelf', async ({ page }) => {
   await page.goto(`${WAGTAIL}/bank/shelf`);
   await page.getByRole('button', { name: 'Copy LFP 200 Ah, 12 V' }).click();
   await expect(headline(page)).toHaveText('One model of your own is on the shelf.');
-  await page.getByLabel('Called').fill('House 210');
+  await page.getByLabel('Name', { exact: true }).fill('House 210');
   await page.getByLabel('Capacity', { exact: false }).first().fill('210');
   await page.goto(`${WAGTAIL}/bank/configurations`);
   await expect(page.getByRole('row', { name: /House 210/ }).first()).toBeVisible();

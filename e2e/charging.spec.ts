@@ -91,7 +91,7 @@ test('every source shows a usual day of each month, and what its voltages would 
   await expect(page.getByText('Not below 1 W.')).toBeVisible();
   await page.getByRole('button', { name: 'Use Round by engine earlier' }).click();
   await expect(table.locator('tbody tr').first()).toContainText('Round by engine');
-  await page.getByLabel('counted on').uncheck();
+  await page.getByLabel('included').uncheck();
   await expect(roof).toContainText('off');
 });
 

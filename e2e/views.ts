@@ -22,7 +22,7 @@ const region = (name: string) => (page: Page) => page.getByRole('region', { name
 
 export const VIEWS: readonly View[] = [
   { name: 'start', path: '/', ...light, subject: (page) => page.getByRole('link', { name: 'Saltmarsh Survey' }) },
-  { name: 'audit', path: addressOf('audit'), ...light, subject: table('Loads of the audit') },
+  { name: 'audit', path: `${WAGTAIL}/audit`, ...light, subject: table('Loads of the audit') },
   { name: 'audit-details', path: `${WAGTAIL}/audit?load=chiller`, ...light, subject: region('Details of') },
   { name: 'audit-day', path: addressOf('audit-day'), ...light, subject: (page) => page.locator('svg.chart') },
   { name: 'audit-inverters', path: addressOf('audit-inverters'), ...light, subject: region('Bench test') },

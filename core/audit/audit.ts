@@ -63,15 +63,18 @@ export function auditDay(
   plan: AuditPlan,
   nominalV: Sourced,
 ): Audit {
-  const models = inverters.map(inverterModel);
+  const sockets = inverters.map((inverter) => ({ inverter, model: inverterModel(inverter) }));
   const fallback = inverterModel(null);
-  const modelOf = (load: Load) => models.find((model) => model.id === load.inverterId) ?? models[0] ?? fallback;
-  const lines = loads.map((load) => auditLine(load, modelOf(load), plan, nominalV));
-  const uses = inverters.map((inverter, k) => {
-    const served = loads.flatMap((load, j) =>
-      load.supply === 'ac' && modelOf(load) === models[k] ? [{ load, line: at(lines, j) }] : [],
-    );
-    return inverterUse(inverter, at(models, k), served, nominalV);
+  const modelOf = (load: Load) =>
+    (sockets.find(({ inverter }) => inverter.id === load.inverterId) ?? sockets[0])?.model ?? fallback;
+  const audited = loads.map((load) => {
+    const model = modelOf(load);
+    return { load, model, line: auditLine(load, model, plan, nominalV) };
+  });
+  const lines = audited.map(({ line }) => line);
+  const uses = sockets.map(({ inverter, model }) => {
+    const served = audited.filter((one) => one.load.supply === 'ac' && one.model === model);
+    return inverterUse(inverter, model, served, nominalV);
   });
   for (const use of uses) if (use.standbyW.value > 0) lines.push(standbyLine(use, nominalV));
 

@@ -61,7 +61,3 @@ const ENDINGS: Partial<Record<Intl.LDMLPluralRule, string>> = { one: 'st', two: 
 
 /** "1st", "2nd", "11th" */
 export const ordinal = (place: number): string => `${formatNumber(place, 0)}${ENDINGS[ORDINALS.select(place)] ?? 'th'}`;
-
-/** A count with its noun: "1 day", "2 500 rows". */
-export const countText = (count: number, one: string, many = `${one}s`): string =>
-  `${formatNumber(count, 0)} ${count === 1 ? one : many}`;

@@ -125,9 +125,10 @@ export class AuditPage {
   private readonly rows = computed<Row[]>(() => {
     const lines = this.audit()?.lines ?? [];
     const words = this.filter().toLowerCase().split(/\s+/).filter(Boolean);
-    return (this.rig()?.loads ?? []).flatMap((load, k) => {
+    const lineOf = new Map(lines.map((line) => [line.id, line]));
+    return (this.rig()?.loads ?? []).flatMap((load) => {
       const text = `${load.name} ${load.group} ${KNOWN_WORDS[load.known]} ${load.supply}`.toLowerCase();
-      const line = lines[k];
+      const line = lineOf.get(load.id);
       return line && words.every((word) => text.includes(word)) ? [{ load, line }] : [];
     });
   });

@@ -54,7 +54,7 @@ describe('inverters', () => {
   it('are several, each picked by its name, and can be taken away', async () => {
     const page = await openPage(InvertersPage, sampleRig());
     await page.press('Another inverter');
-    await page.type('Called', 'Small one');
+    await page.type('Name', 'Small one');
     expect(page.texts('.which button')).toEqual(['Inverter', 'Small one']);
     await page.press('Remove this one');
     await page.press('Remove this one');

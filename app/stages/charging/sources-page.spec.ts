@@ -47,7 +47,7 @@ describe('the sources', () => {
     await page.press('January');
     expect(source(page, 'engine').months).not.toContain(1);
     expect(cells(page, 'Engine').slice(0, 2)).toEqual([0, 13]);
-    page.field('counted on').click();
+    page.field('included').click();
     await page.settle();
     expect(page.text('tr.off')).toContain('off');
   });

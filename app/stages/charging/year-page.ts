@@ -40,8 +40,8 @@ export class YearPage {
   private readonly pool = inject(YearPool);
   protected readonly year = this.facts.year;
   protected readonly number = formatNumber;
-  /** How exactly the energy adds up: the power of ten below. */
-  protected readonly oneIn = (share: number) => formatNumber(10 ** Math.floor(-Math.log10(Math.max(1e-15, share))), 0);
+  /** How exactly the energy adds up: the power of ten below, at most a billion. */
+  protected readonly oneIn = (share: number) => formatNumber(10 ** Math.floor(-Math.log10(Math.max(1e-9, share))), 0);
   protected readonly monthName = monthName;
   protected readonly seldomDays = SELDOM_DAYS;
   protected readonly months = MONTH_NAMES;
