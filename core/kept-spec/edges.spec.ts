@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { newLoad } from '../audit/fresh';
+import { newInverter, newLoad } from '../audit/fresh';
+import { Inverter } from '../audit/inverter';
 import { CYCLES_WANTED, SECONDS_WANTED, summarise } from '../audit/recording';
 import type { Recording } from '../audit/load';
 import { newBank } from '../bank/fresh';
@@ -12,6 +13,7 @@ import { copperOhm } from '../conductors/copper';
 import { deriveRig } from '../rig/derive-rig';
 import { newRig } from '../rig/new-rig';
 import { Rig } from '../rig/rig';
+import { parseRigFile } from '../rig/rig-file';
 import { FullMarkFinder } from '../logbook/full-marks';
 import { TimeBytes } from '../logbook/import/time-bytes';
 import { buildLedger } from '../logbook/ledger';
@@ -291,4 +293,18 @@ it('a pair of remedies is offered only where it takes less of the second than th
   expect(both[2]!.remedy.cut).toBeCloseTo(0.2, 1);
   // Half of what does nothing does nothing: no pair.
   expect((await solve({ array: 0, cut: 1 })).map(({ remedy }) => Object.keys(remedy).length)).not.toContain(2);
+});
+
+describe('a rig file', () => {
+  it.each(['null', '7', '"x"', '[]', '{}', '{"format":"other"}'])('that is %s is no rig', (text) =>
+    expect(parseRigFile(text)).toEqual({ ok: false, problem: { code: 'not-a-rig' } }),
+  );
+  it('that ends too soon is no JSON', () =>
+    expect(parseRigFile('{"format":')).toEqual({ ok: false, problem: { code: 'not-json' } }));
+});
+
+it('an inverter holds sixty bench pairs, and no more', () => {
+  const pair = { acW: 10, dcV: 12, dcA: 1 };
+  const of = (pairs: number) => Inverter.safeParse({ ...newInverter('i'), bench: Array(pairs).fill(pair) }).success;
+  expect([of(60), of(61)]).toEqual([true, false]);
 });
