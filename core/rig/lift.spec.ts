@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { newLoad } from '../audit/fresh';
 import { newRig } from './new-rig';
 import { parseRigFile } from './rig-file';
+import { RIG_VERSION } from './version';
 
 /** A rig as version 1 wrote it. */
 const version1 = {
@@ -111,5 +112,45 @@ describe('files of version 3', () => {
     if (!result.ok) throw new Error(JSON.stringify(result.problem));
     expect(result.file.rig.logbook.fullWithinDays).toBe(7);
     expect(result.file.rig.loads.map((load) => load.use)).toEqual([{ ...use, side: 'bank' }, newLoad('b', '').use]);
+  });
+});
+
+describe('files of version 4', () => {
+  it('keep what was entered into the meter, of which it is not known what it rested on', () => {
+    const rig = newRig('r', 'R', 'UTC');
+    const entered = { capacity: { value: 160, atMs: 5 }, 'dead-band': { value: 0.05, atMs: 6 } };
+    const old = { ...rig, monitor: { ...rig.monitor, entered } };
+    const result = parseRigFile(JSON.stringify({ format: 'coulan-rig', version: 4, rig: old, logs: [] }));
+    if (!result.ok) throw new Error(JSON.stringify(result.problem));
+    expect(result.file.rig.monitor.entered).toEqual({
+      capacity: { value: 160, atMs: 5, rests: null },
+      'dead-band': { value: 0.05, atMs: 6, rests: null },
+    });
+  });
+  it('that hold their records in their places are read as they are', () => {
+    const reading = {
+      id: 'a',
+      atMs: 1,
+      voltageV: 12.6,
+      currentA: null,
+      socFraction: null,
+      countAh: null,
+      full: true,
+      note: '',
+    };
+    const rig = newRig('r', 'R', 'UTC');
+    const old = { ...rig, logbook: { ...rig.logbook, readings: [reading] } };
+    const result = parseRigFile(JSON.stringify({ format: 'coulan-rig', version: 4, rig: old, logs: [] }));
+    expect(result.ok && result.file.rig.logbook.readings).toEqual([reading]);
+  });
+});
+
+describe('records', () => {
+  it('that a file names and does not hold are missed by name', () => {
+    const rig = newRig('r', 'R', 'UTC');
+    const plan = { ...rig, logbook: { ...rig.logbook, readings: { $record: 'logbook.readings', length: 2 } } };
+    const text = JSON.stringify({ format: 'coulan-rig', version: RIG_VERSION, rig: plan, logs: [] });
+    expect(parseRigFile(text)).toEqual({ ok: false, problem: { code: 'record-missing', name: 'logbook.readings' } });
+    expect(parseRigFile(text, () => [1])).toMatchObject({ ok: false, problem: { code: 'record-missing' } });
   });
 });
