@@ -55,6 +55,10 @@ const volume = formula({
   source: 'the case alone, without air around it',
 });
 
+/** Rated Ah that one usable Ah takes, in this bank and by its losses. */
+export const ratedPerUsable = (bank: Pick<Bank, 'usableFraction'>, { leftFraction }: SizedBank): Sourced =>
+  computed(1 / (bank.usableFraction * leftFraction.value), 'usable share and losses of the bank');
+
 /** What a bank is besides its charge. Null where a sheet does not say. */
 export interface BankSheet {
   usableKWh: Figure;

@@ -4,6 +4,9 @@ import { CHEMISTRIES } from '../cells/chemistry.data';
 import { newBattery } from '../cells/new-battery';
 import type { Bank } from './plan';
 
+/** Off for everything where a bank is reckoned by one flat share; usual. */
+export const USUAL_FLAT_LOSS = 0.15;
+
 /** A bank of such batteries, with the chemistry's own usable share. */
 export function newBank(battery: Battery, seriesCount = 1, parallelCount = 1): Bank {
   return {
@@ -17,7 +20,7 @@ export function newBank(battery: Battery, seriesCount = 1, parallelCount = 1): B
     coldestTempC: 25,
     autonomyDays: 2,
     lossSchool: 'itemised',
-    flatLossFraction: 0.15,
+    flatLossFraction: USUAL_FLAT_LOSS,
     currentSchool: 'one-may-drop-out',
     cableLengthM: 1.5,
     cableAreaMm2: 50,

@@ -1,16 +1,14 @@
-import { cellsInSeries } from '@core/cells/cells-in-series';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Store } from '@ngrx/store';
 import { NzSelectModule } from 'ng-zorro-antd/select';
 import { drawTogether, runnables, runningOf } from '@core/audit/running';
 import { GENERIC_BATTERIES } from '@core/bank/generic-batteries.data';
-import { END_CELL_V, type PostVoltage, usableToEndVoltage } from '@core/bank/end-voltage';
-import { bankOhm, batteryOhm } from '@core/bank/resistance';
-import { calibrate, leftWhen, runtimeOf, type RuntimeSource } from '@core/bank/runtime';
+import { type AskedSource, flatLossOf, postsOf, runtimeSource, usualEndV, usualShareOf } from '@core/bank/asked-source';
+import { type PostVoltage, usableToEndVoltage } from '@core/bank/end-voltage';
+import { calibrate, runtimeOf, type RuntimeSource } from '@core/bank/runtime';
 import { usableSchools } from '@core/bank/usable-schools';
-import { chemistryOf, chemistryValue } from '@core/cells/chemistry-of';
-import { byDefault, computed as worked, entered, type Sourced } from '@core/formula/figure';
+import { entered, type Sourced } from '@core/formula/figure';
 import { formatNumber } from '@core/quantity/format';
 import { LOSS_SCHOOLS, type LossSchool } from '@core/bank/plan';
 import { LIMITS } from '@core/rig/limits';
@@ -68,34 +66,28 @@ export class HowLongPage {
   protected readonly shelf = computed(() => [...(this.rig()?.shelf ?? []), ...GENERIC_BATTERIES]);
   protected readonly chosenId = computed(() => this.sourceId() ?? (this.rig()?.bank ? BANK : GENERIC_BATTERIES[0]!.id));
   private readonly battery = computed(() => this.shelf().find(({ id }) => id === this.chosenId()) ?? null);
-  private readonly chemistry = computed(() =>
-    chemistryOf(
-      this.battery() ?? this.rig()?.bank?.battery ?? { chemistryId: 'lfp' },
-      this.rig()?.chemistryEdits ?? {},
-    ),
-  );
-  protected readonly usable = linkedSignal(() =>
-    this.chosenId() === BANK ? (this.rig()?.bank?.usableFraction ?? 0.8) : this.chemistry().usableFraction,
-  );
+  /** A battery of the shelf, or the bank; null where neither is there. */
+  private readonly asked = computed<AskedSource | null>(() => {
+    const [battery, bank, sized] = [this.battery(), this.rig()?.bank, this.derived()?.bank];
+    if (battery) return { battery };
+    return bank && sized ? { bank, sized } : null;
+  });
+  private readonly edits = computed(() => this.rig()?.chemistryEdits ?? {});
+  private readonly posts = computed<PostVoltage | null>(() => {
+    const asked = this.asked();
+    return asked && postsOf(asked, this.edits());
+  });
+  protected readonly usable = linkedSignal(() => {
+    const asked = this.asked();
+    return asked ? usualShareOf(asked, this.edits()) : 0;
+  });
 
   /** Down to a voltage under load instead of a share. */
   protected readonly byVoltage = signal(false);
-  private readonly posts = computed<PostVoltage | null>(() => {
-    const [rig, battery] = [this.rig(), this.battery()];
-    const chemistry = this.chemistry();
-    if (battery) return { chemistry, cells: battery.cellsInSeries, ohm: batteryOhm(battery, chemistry) };
-    const bank = rig?.bank;
-    if (!bank) return null;
-    return {
-      chemistry,
-      cells: cellsInSeries(bank),
-      ohm: worked(bankOhm(bank, chemistry, bank.coldestTempC), 'bank at its coldest'),
-    };
-  });
   /** Usual for the chemistry until another is typed. */
   protected readonly endV = linkedSignal(() => {
     const posts = this.posts();
-    return posts ? Number((posts.cells * END_CELL_V[posts.chemistry.family]).toFixed(2)) : 12;
+    return posts ? usualEndV(posts) : 0;
   });
   protected readonly toVoltage = computed(() => {
     const posts = this.posts();
@@ -137,38 +129,15 @@ export class HowLongPage {
   private readonly draw = computed(() => drawTogether(this.running(), this.extraW()));
 
   private readonly source = computed<RuntimeSource | null>(() => {
-    const chemistry = this.chemistry();
-    const peukertExponent = chemistryValue(chemistry, 'peukertExponent');
-    const usableFraction = this.usableShare();
-    const battery = this.battery();
-    if (battery) {
-      return {
-        nominalV: worked(
-          battery.cellsInSeries * chemistry.nominalCellV,
-          `${battery.cellsInSeries} cells of ${chemistry.nominalCellV} V`,
-        ),
-        capacityAh: entered(battery.capacityAh, battery.name),
-        usableFraction,
-        peukertExponent,
-        leftFraction: byDefault(1, 'new and warm'),
-      };
-    }
-    const [rig, sized] = [this.rig(), this.derived()?.bank];
-    if (!rig?.bank || !sized) return null;
-    return {
-      nominalV: sized.nominalV,
-      capacityAh: sized.capacityAh,
-      usableFraction,
-      peukertExponent,
-      leftFraction: leftWhen(rig.bank.ageingFraction, sized.coldFraction.value, 'aged and cold, as under Bank'),
-    };
+    const asked = this.asked();
+    return asked && runtimeSource(asked, this.edits(), this.usableShare());
   });
 
   protected readonly runtime = computed(() => {
     const source = this.source();
     const { atBankW, atLoadsW } = this.draw();
     return source && atBankW.value > 0
-      ? runtimeOf(source, atBankW, atLoadsW, this.rig()?.bank?.flatLossFraction ?? 0.15)
+      ? runtimeOf(source, atBankW, atLoadsW, flatLossOf(this.rig()?.bank ?? null))
       : null;
   });
   protected readonly answer = computed(() => {
@@ -189,7 +158,7 @@ export class HowLongPage {
       return { id, ...SCHOOL_WORDS[id], answer: hours === undefined ? '' : this.hoursText(hours) + byTrials };
     });
   });
-  private readonly schools = computed(() => usableSchools(this.chemistry().id));
+  private readonly schools = computed(() => usableSchools(this.posts()?.chemistry.id ?? 'lfp'));
   protected readonly shares = computed(() => {
     const percent = (share: number) => `${formatNumber(share * 100, 0)} %`;
     const toVoltage = this.toVoltage();

@@ -19,6 +19,7 @@ import {
 } from './audit-words';
 import { HourStrip } from '../../ui/hour-strip';
 import { nowMs } from '../../ui/now';
+import { restatedPower, restatedUse } from '@core/audit/restate-load';
 
 const SUPPLIES: readonly Option[] = [
   { id: 'dc', name: 'DC' },
@@ -99,14 +100,7 @@ export class LoadDetails {
 
   /** Keeps what the load draws when the way of saying it changes. */
   protected powerBy(by: string): void {
-    const powerW = this.line().powerW.value;
-    if (by === 'watts') this.changed.emit({ power: { by, powerW } });
-    else {
-      const voltageV = this.load().supply === 'ac' ? 230 : 12;
-      this.changed.emit({
-        power: { by: 'volts-amps', voltageV, currentA: Number((powerW / voltageV).toPrecision(6)) },
-      });
-    }
+    this.changed.emit({ power: restatedPower(by as Load['power']['by'], this.load(), this.line().powerW.value) });
   }
 
   protected volts(changes: { voltageV?: number; currentA?: number }): void {
@@ -116,41 +110,7 @@ export class LoadDetails {
 
   /** Keeps the hours where it can, when the way of saying them changes. */
   protected useBy(by: string): void {
-    const { value: hoursPerDay } = this.line().hoursPerDay;
-    const { dayWh, daysFraction } = this.line();
-    const Wh = Number((daysFraction > 0 ? dayWh.value / daysFraction : 0).toPrecision(4));
-    switch (by as Load['use']['by']) {
-      case 'hours':
-        this.changed.emit({ use: { by: 'hours', hoursPerDay: Number(hoursPerDay.toPrecision(4)) } });
-        break;
-      case 'share':
-        this.changed.emit({ use: { by: 'share', dutyFraction: Number((hoursPerDay / 24).toPrecision(4)) } });
-        break;
-      case 'always':
-        this.changed.emit({ use: { by: 'always' } });
-        break;
-      case 'timed': {
-        const states = [
-          { name: 'off', powerW: 0 },
-          { name: 'on', powerW: this.line().powerW.value },
-        ];
-        const seconds = Math.round(Math.min(24, hoursPerDay) * 3600);
-        const spans = [
-          { state: 1, seconds },
-          { state: 0, seconds: 86_400 - seconds },
-        ];
-        this.changed.emit({
-          known: 'timed',
-          use: { by: 'timed', recording: { from: 'table', atMs: nowMs(), states, spans }, hoursPerDay: 24 },
-        });
-        break;
-      }
-      case 'logged':
-        this.changed.emit({
-          known: 'logged',
-          use: { by: 'logged', unit: 'Wh', side: 'bank', low: Wh * 0.8, typical: Wh, high: Wh * 1.25, days: 7 },
-        });
-    }
+    this.changed.emit(restatedUse(by as Load['use']['by'], this.line(), nowMs()));
   }
 
   protected inService(hoursPerDay: number): void {

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { worthOfHalving } from '@core/audit/worth';
-import { computed as worked, entered } from '@core/formula/figure';
+import { entered } from '@core/formula/figure';
 import { formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
 import { Edit } from '../../rig/edit';
@@ -12,6 +12,7 @@ import { FigurePart } from '../../ui/figure';
 import { QuantityField } from '../../ui/quantity-field';
 import { WorkingStore } from '../../ui/working-store';
 import { StageTabs } from '../../rig/stage-tabs';
+import { ratedPerUsable } from '@core/bank/bank-sheet';
 
 /** Loads by what halving each would save, in the bank and on the roof. */
 @Component({
@@ -121,13 +122,12 @@ export class WorthPage {
   protected readonly rows = computed(() => {
     const [derived, rig] = [this.derived(), this.rig()];
     if (!derived || !rig) return [];
-    const bank = rig.bank && {
-      autonomyDays: entered(rig.bank.autonomyDays),
-      ratedPerUsable: worked(
-        1 / (rig.bank.usableFraction * derived.bank!.leftFraction.value),
-        'usable share and losses of the bank',
-      ),
-    };
+    const { bank: own } = rig;
+    const bank = own &&
+      derived.bank && {
+        autonomyDays: entered(own.autonomyDays),
+        ratedPerUsable: ratedPerUsable(own, derived.bank),
+      };
     const rows = worthOfHalving(derived.audit.lines, entered(rig.audit.sunHoursPerDay), bank);
     return rows.map((row) => ({ ...row, percent: (100 * row.savedAh) / rows[0]!.savedAh }));
   });

@@ -1,11 +1,7 @@
 import { cellsInSeries } from '@core/cells/cells-in-series';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
-import { drawAtRating } from '@core/audit/inverter-use';
 import { type Configuration, configurations } from '@core/bank/configurations';
-import { GENERIC_BATTERIES } from '@core/bank/generic-batteries.data';
 import { CURRENT_SCHOOLS, type CurrentSchool } from '@core/bank/current-schools';
-import { chemistryOf } from '@core/cells/chemistry-of';
-import { chargingPeak } from '@core/charging/charging-peak';
 import { formatNumber } from '@core/quantity/format';
 import type { Bank } from '@core/bank/plan';
 import { newBank } from '@core/bank/fresh';
@@ -18,6 +14,7 @@ import { UnitChoice } from '../../ui/unit-choice';
 import { BankFacts } from './bank-facts';
 import { StageTabs } from '../../rig/stage-tabs';
 import { ComparedBanks } from './compared-banks';
+import { bankDemand } from '@core/charging/bank-demand';
 
 const VOLTS: readonly Option[] = [
   { id: '1', name: '12 V' },
@@ -65,26 +62,7 @@ export class ConfigurationsPage {
 
   private readonly demand = computed(() => {
     const [derived, rig] = [this.facts.derived(), this.facts.rig()];
-    if (!derived || !rig || derived.audit.dayAh.value === 0) return null;
-    const bank = rig.bank;
-    const peakW = derived.audit.peakW.value;
-    const { lossSchool, flatLossFraction, ageingFraction, coldestTempC } = bank ?? newBank(GENERIC_BATTERIES[0]!);
-    return {
-      ...derived.demand,
-      blocks: Number(this.blocks()),
-      autonomyDays: bank?.autonomyDays ?? 2,
-      peakW,
-      chargeAt: (nominalV: number) => chargingPeak(rig.charging, nominalV),
-      p50DayAh: derived.quantiles?.p50Ah ?? derived.audit.dayAh,
-      p90DayAh: derived.quantiles?.p90Ah ?? derived.demand.dayAh,
-      inverterW: drawAtRating(rig.inverters, derived.audit.inverters),
-      school: bank?.currentSchool ?? ('one-may-drop-out' as const),
-      losses: { lossSchool, flatLossFraction, ageingFraction, coldestTempC },
-      usableOf: (battery: Bank['battery']) =>
-        bank && battery.chemistryId === bank.battery.chemistryId
-          ? bank.usableFraction
-          : chemistryOf(battery, rig.chemistryEdits).usableFraction,
-    };
+    return derived && rig ? bankDemand({ plan: rig, ...derived }, Number(this.blocks())) : null;
   });
 
   protected readonly found = computed(() => {
