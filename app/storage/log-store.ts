@@ -3,7 +3,7 @@ import { type Columns, copyColumns } from '@core/series/columns';
 import type { DayLevel } from '@core/series/level';
 import type { CoulanDatabase } from './database';
 import { changeStoredRig } from './read-row';
-import { logTables } from './rig-rows';
+import { logTables } from './tables';
 
 /** Keeps the days of one log that is being imported. */
 export class LogStore implements DayStore {

@@ -2,7 +2,8 @@ import { joinRecords } from '@core/rig/records';
 import { type PlanProblem, readPlan, type RowsOf } from '@core/rig/read-plan';
 import type { Rig } from '@core/rig/rig';
 import { type CoulanDatabase, type RigRow, type StoredRigRow, UNSAID_VERSION } from './database';
-import { planTables, putRig } from './rig-rows';
+import { putRig } from './rig-rows';
+import { planTables } from './tables';
 
 export type RowRead = { ok: true; row: RigRow } | { ok: false; problem: PlanProblem };
 

@@ -4,7 +4,8 @@ import type { Rig } from '@core/rig/rig';
 import { testDatabase } from '../testing/test-database';
 import type { CoulanDatabase } from './database';
 import { RigConflict } from './rig-conflict';
-import { deleteOrphans, deleteRig, saveRig } from './rig-rows';
+import { deleteOrphans } from './orphans';
+import { deleteRig, saveRig } from './rig-rows';
 
 let db: CoulanDatabase;
 beforeEach(() => (db = testDatabase()));

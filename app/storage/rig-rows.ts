@@ -3,6 +3,7 @@ import type { Rig } from '@core/rig/rig';
 import { RIG_VERSION } from '@core/rig/version';
 import type { CoulanDatabase } from './database';
 import { RigConflict } from './rig-conflict';
+import { logTables, namedLogs, planTables } from './tables';
 
 /**
  * Writes a rig that builds on `baseRevision` (0: a new one) and returns the new revision.
@@ -44,9 +45,6 @@ export async function putRig(
   return revision;
 }
 
-/** The tables in which a plan lies. */
-export const planTables = (db: CoulanDatabase) => [db.rigs, db.records] as const;
-
 /** Removes a rig, and the samples of its logs that no other rig shares. */
 export function deleteRig(db: CoulanDatabase, rig: Rig): Promise<void> {
   return db.transaction('rw', [...planTables(db), ...logTables(db)], async () => {
@@ -60,28 +58,3 @@ export function deleteRig(db: CoulanDatabase, rig: Rig): Promise<void> {
     for (const table of logTables(db)) await table.where('logId').anyOf(unnamed).delete();
   });
 }
-
-/** Removes samples that no rig names: leavings of cancelled imports and of logs taken out of the book. */
-export function deleteOrphans(db: CoulanDatabase): Promise<void> {
-  return db.transaction('rw', [...planTables(db), ...logTables(db)], async () => {
-    await db.records
-      .where('rigId')
-      .noneOf(await db.rigs.toCollection().primaryKeys())
-      .delete();
-    const named = await namedLogs(db);
-    for (const table of logTables(db)) await table.where('logId').noneOf(named).delete();
-  });
-}
-
-/** Ids of all logs that any stored plan names, of unreadable ones too. @throws where a plan does not even say that */
-const namedLogs = async (db: CoulanDatabase): Promise<string[]> =>
-  (await db.rigs.toArray()).flatMap(({ rig }) => logIdsOf(rig));
-
-function logIdsOf(rig: unknown): string[] {
-  const logs = (rig as { logbook?: { logs?: { id?: unknown }[] } } | null)?.logbook?.logs;
-  if (!Array.isArray(logs)) throw new Error('a stored plan names no logs');
-  return logs.map((log) => String(log.id));
-}
-
-export const logTables = (db: CoulanDatabase) =>
-  [db.logDays, db.logBlocks, db.logLevels, db.logParts, db.logRemarks] as const;

@@ -1,6 +1,7 @@
 import { errorText } from '@core/text/error-text';
 import { Injectable, signal } from '@angular/core';
 import { CoulanDatabase } from './database';
+import { deleteOrphans } from './orphans';
 
 /** The database of this page, and whether the browser lets it work. */
 @Injectable({ providedIn: 'root' })
@@ -27,7 +28,6 @@ export class Storage {
     if (!navigator.locks) return;
     await navigator.locks.request('coulan-tabs', { ifAvailable: true }, async (lock) => {
       if (!lock) return;
-      const { deleteOrphans } = await import('./rig-rows');
       await deleteOrphans(this.db).catch(() => undefined);
     });
     void navigator.locks.request('coulan-tabs', { mode: 'shared' }, () => new Promise<void>(() => undefined));

@@ -10,7 +10,7 @@ import type { CoulanDatabase } from '../storage/database';
 import { CoveredTime } from '../storage/covered-time';
 import { LogStore } from '../storage/log-store';
 import { changeStoredRig, readRow, UnreadableRow } from '../storage/read-row';
-import { planTables } from '../storage/rig-rows';
+import { planTables } from '../storage/tables';
 import { guessEncoding, linesOf } from './file-bytes';
 import type { FileLook, ImportFailure, LogImport, LogImported } from './log-worker-api';
 import { quotedRows } from './quoted-rows';
