@@ -38,6 +38,7 @@ for (const { name, path, theme, size, then, subject } of VIEWS) {
   await subject(page).waitFor({ timeout: 120_000 });
   // Greyed figures are about to be replaced; fonts and a dialog's way in are over by then.
   await page.locator('body:not(:has(main .pending))').waitFor();
+  await page.getByText('simulating the year').waitFor({ state: 'detached', timeout: 60_000 });
   await page.waitForTimeout(900);
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
   console.log(`docs/screenshots/${name}.png`);
