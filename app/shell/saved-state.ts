@@ -75,7 +75,9 @@ async function whenLaidBy(): Promise<void> {
   const { assetGroups } = (await (await fetch('ngsw.json')).json()) as {
     assetGroups: { name: string; urls: string[] }[];
   };
-  const wanted = assetGroups.find(({ name }) => name === 'app')?.urls ?? [];
+  const wanted = assetGroups.find(({ name }) => name === 'app')?.urls;
+  // A list without its files says nothing of what is kept.
+  if (!wanted?.length) throw new Error('the list of the app’s files names none');
   for (;;) {
     const found = await Promise.all(wanted.map((url) => caches.match(url)));
     if (found.every(Boolean)) return;

@@ -1,4 +1,5 @@
 import { cellsInSeries } from '../cells/cells-in-series';
+import { twelveVoltBlocks } from '../cells/twelve-volt-blocks';
 import type { SizedBank } from '../bank/size-bank';
 import { interpolate } from '../cells/interpolate';
 import { chemistryValue } from '../cells/chemistry-of';
@@ -81,7 +82,7 @@ export function deriveSettings(
   const full = fullVoltage.figure({
     absorptionV,
     marginVPer12V: chemistryValue(chemistry, 'fullMarginVPer12V'),
-    blocks: entered(cells / chemistry.cellsPer12V, `${cells} cells`),
+    blocks: entered(twelveVoltBlocks(bank, chemistry), `${cells} cells`),
   });
   const fullLowV = Math.max(chargers.floatV.value, restedFullV);
   const tail = tailCurrent.figure({

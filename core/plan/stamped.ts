@@ -22,12 +22,9 @@ export interface Stamped {
 }
 
 /** One input of a stamped value that is not what it was; null: it is not there. */
-export interface MovedInput {
-  says: string;
-  unit: Unit;
-  before: number | null;
-  after: number | null;
-}
+export type MovedInput = { says: string; unit: Unit } & (
+  { before: number; after: number | null } | { before: null; after: number }
+);
 
 /** A stored value whose inputs have changed. */
 export interface StaleValue {

@@ -1,4 +1,4 @@
-import { cellsInSeries } from '@core/cells/cells-in-series';
+import { twelveVoltBlocks } from '@core/cells/twelve-volt-blocks';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { type Configuration, configurations } from '@core/bank/configurations';
 import { CURRENT_SCHOOLS, type CurrentSchool } from '@core/bank/current-schools';
@@ -56,7 +56,7 @@ export class ConfigurationsPage {
   protected readonly order = signal('best');
   protected readonly blocks = linkedSignal(() => {
     const [bank, sized] = [this.facts.bank(), this.facts.sized()];
-    return bank && sized ? nearestVolts(cellsInSeries(bank) / sized.chemistry.cellsPer12V) : '1';
+    return bank && sized ? nearestVolts(twelveVoltBlocks(bank, sized.chemistry)) : '1';
   });
   protected readonly compared = signal<readonly string[]>([]);
 

@@ -1,4 +1,5 @@
 import { cellsInSeries } from '@core/cells/cells-in-series';
+import { usualCutOffV } from '@core/cells/twelve-volt-blocks';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { bankOhm } from '@core/bank/resistance';
 import {
@@ -48,11 +49,10 @@ export class SagPage {
   protected readonly tempC = linkedSignal(() => this.facts.bank()?.coldestTempC ?? 25);
   private readonly inverter = computed(() => this.facts.rig()?.inverters[0] ?? null);
   protected readonly typedV = signal<number | null>(null);
-  /** Off the inverter's sheet; usual: 10.5 V for each 12 V. */
+  /** Off the inverter's sheet, or what is usual. */
   protected readonly usualV = computed(() => {
     const bank = this.facts.bank();
-    const cells = bank ? cellsInSeries(bank) : 0;
-    return this.inverter()?.cutOffV ?? (cells / this.facts.chemistry().cellsPer12V) * 10.5;
+    return this.inverter()?.cutOffV ?? (bank ? usualCutOffV(bank, this.facts.chemistry()) : 0);
   });
   protected readonly typedW = signal<number | null>(null);
   protected readonly atOnceW = computed(() => this.facts.derived()?.audit.peakW.value ?? 0);

@@ -1,4 +1,4 @@
-import { cellsInSeries } from '@core/cells/cells-in-series';
+import { twelveVoltBlocks } from '@core/cells/twelve-volt-blocks';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { bankOhm } from '@core/bank/resistance';
 import { type SystemVoltage, systemVoltages } from '@core/bank/system-voltages';
@@ -56,7 +56,7 @@ export class VoltagePage {
     const [bank, derived] = [this.facts.bank(), this.facts.derived()];
     if (!bank || !derived || this.powerW() <= 0) return [];
     const chemistry = this.facts.chemistry();
-    const now = Math.max(1, Math.round(cellsInSeries(bank) / chemistry.cellsPer12V));
+    const now = Math.max(1, this.current());
     const loads = this.facts.rig()?.loads ?? [];
     const chargerV = (this.facts.rig()?.charging.sources ?? []).map(({ absorptionV }) => absorptionV);
     return systemVoltages({
@@ -89,7 +89,7 @@ export class VoltagePage {
   });
   protected readonly current = computed(() => {
     const bank = this.facts.bank();
-    return bank ? Math.round(cellsInSeries(bank) / this.facts.chemistry().cellsPer12V) : 0;
+    return bank ? Math.round(twelveVoltBlocks(bank, this.facts.chemistry())) : 0;
   });
 
   constructor() {
