@@ -1,6 +1,7 @@
+import { keptBy } from '../plan/kept-by';
 import { at } from '../quantity/guard';
 import { byDefault, computed, entered, type Figure, measured, type Sourced } from '../formula/figure';
-import { sumFigure } from '../formula/formula';
+import { sumFigure, sumOver } from '../formula/formula';
 import { formatNumber } from '../quantity/format';
 import type { Inverter } from './inverter';
 import type { AuditPlan } from './plan';
@@ -79,18 +80,15 @@ export function auditDay(
   for (const use of uses) if (use.standbyW.value > 0) lines.push(standbyLine(use, nominalV));
 
   const sumOf = (id: string, says: string, from: readonly AuditLine[]) =>
-    sumFigure(
-      { id, says, unit: 'Ah', source: 'the audit’s lines' },
-      from.map((line) => ({ ...line.dayAh, says: line.says })),
-    );
+    sumOver({ id, says, unit: 'Ah', source: 'the audit’s lines' }, from, (line) => line.dayAh);
   const bound = (id: string, says: string, pick: (line: AuditLine) => number, remark: string) =>
-    sumFigure(
-      { id, says, unit: 'Ah', source: 'plain sum over the loads', remark },
-      lines.map((line) => ({ ...computed(pick(line)), says: line.says, unit: 'Ah' })),
+    sumOver({ id, says, unit: 'Ah', source: 'plain sum over the loads', remark }, lines, (line) =>
+      computed(pick(line)),
     );
-  const dayWh = sumFigure(
+  const dayWh = sumOver(
     { id: 'audit.day-wh', says: 'energy a day', unit: 'Wh', source: 'the audit’s lines' },
-    lines.map((line) => ({ ...line.dayWh, says: line.says })),
+    lines,
+    (line) => line.dayWh,
   );
   const hoursWh = Array.from({ length: DAY_H }, (_, hour) =>
     lines.reduce((sum, line) => sum + at(line.hoursWh, hour), 0),
@@ -127,7 +125,7 @@ export function auditDay(
   };
 }
 
-function auditLine(load: Load, model: InverterModel, plan: AuditPlan, nominalV: Sourced): AuditLine {
+const auditLine = keptBy((load: Load, model: InverterModel, plan: AuditPlan, nominalV: Sourced): AuditLine => {
   const says = load.name === '' ? 'unnamed load' : load.name;
   const key = load.id;
   const { use } = load;
@@ -197,7 +195,7 @@ function auditLine(load: Load, model: InverterModel, plan: AuditPlan, nominalV: 
     standing,
     recording,
   };
-}
+});
 
 /** What one piece draws while it runs. Of a logged load it is not known unless entered. */
 function powerOf(load: Load, recording: RecordingSummary | null, key: string): Sourced {
@@ -334,9 +332,10 @@ function bareVoltsRemark(dayWh: number, nominalV: number): string | undefined {
 }
 
 function peak(lines: readonly AuditLine[]): Figure {
-  return sumFigure(
+  return sumOver(
     { id: 'audit.peak-w', says: 'all at once', unit: 'W', source: 'every load running at the same moment' },
-    lines.map((line) => ({ says: line.says, unit: 'W', ...computed(line.runningW) })),
+    lines,
+    (line) => computed(line.runningW),
   );
 }
 
@@ -345,18 +344,15 @@ function surge(lines: readonly AuditLine[]): Figure {
     (most, line) => (line.startingW - line.runningW > (most ? most.startingW - most.runningW : 0) ? line : most),
     null,
   );
-  return sumFigure(
+  return sumOver(
     {
       id: 'audit.surge-w',
       says: hardest ? `all at once, ${hardest.says} starting` : 'all at once',
       unit: 'W',
       source: 'every load running, the one with the hardest start starting',
     },
-    lines.map((line) => ({
-      says: line.says,
-      unit: 'W',
-      ...computed(line === hardest ? line.startingW : line.runningW),
-    })),
+    lines,
+    (line) => computed(line === hardest ? line.startingW : line.runningW),
   );
 }
 

@@ -1,5 +1,6 @@
 import { byDefault, entered, type Figure, measured, type Sourced } from '../formula/figure';
 import { formula } from '../formula/formula';
+import { keptBy } from '../plan/kept-by';
 import type { Inverter } from './inverter';
 import { fitInverter, type InverterFit } from './inverter-fit';
 
@@ -45,7 +46,12 @@ const byBench = formula({
 });
 
 /** The model of an inverter: its bench test where there is one, else its sheet. @param inverter null: a default one */
-export function inverterModel(inverter: Inverter | null): InverterModel {
+export const inverterModel = (inverter: Inverter | null): InverterModel => (inverter ? modelOf(inverter) : noInverter);
+
+const modelOf = keptBy((inverter: Inverter) => newModel(inverter));
+const noInverter = newModel(null);
+
+function newModel(inverter: Inverter | null): InverterModel {
   const fit = inverter ? fitInverter(inverter.bench, inverter.standbyW) : null;
   const id = inverter?.id ?? '';
   const name = inverter?.name || 'Inverter';

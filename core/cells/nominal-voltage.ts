@@ -1,5 +1,6 @@
 import { byDefault, entered, type Sourced } from '../formula/figure';
 import { formula } from '../formula/formula';
+import { keptBy } from '../plan/kept-by';
 import { chemistryOf } from './chemistry-of';
 import type { CellString } from './cells-in-series';
 
@@ -18,12 +19,15 @@ const bankVoltage = formula({
 });
 
 /** Nominal voltage of the bank; 12.8 V by default where none is chosen. */
-export function nominalVoltage(bank: CellString | null): Sourced {
-  if (bank === null) return byDefault(12.8, 'no bank chosen: four LFP cells');
+export const nominalVoltage = (bank: CellString | null): Sourced => (bank ? voltageOf(bank) : noBank);
+
+const noBank = byDefault(12.8, 'no bank chosen: four LFP cells');
+
+const voltageOf = keptBy((bank: CellString): Sourced => {
   const { nominalCellV, name } = chemistryOf({ chemistryId: bank.battery.chemistryId }, {});
   return bankVoltage.figure({
     seriesCount: entered(bank.seriesCount),
     cellsInSeries: entered(bank.battery.cellsInSeries, bank.battery.name),
     cellV: byDefault(nominalCellV, name),
   });
-}
+});

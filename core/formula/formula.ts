@@ -93,15 +93,31 @@ function explained<Name extends string>(
 }
 
 /** A total whose terms are themselves figures. */
-export function sumFigure(
-  spec: { id: string; says: string; unit: Unit; source: string; remark?: string | undefined },
-  parts: readonly WorkingTerm[],
+export const sumFigure = (spec: SumSpec, parts: readonly WorkingTerm[]): Figure => sumOver(spec, parts, (part) => part);
+
+interface SumSpec {
+  id: string;
+  says: string;
+  unit: Unit;
+  source: string;
+  remark?: string | undefined;
+}
+
+/**
+ * The same over things of which each has a part in the sum: their terms are made when the working is opened.
+ * @param of  the part of one, in the unit of the sum
+ */
+export function sumOver<Item extends { says: string }>(
+  spec: SumSpec,
+  items: readonly Item[],
+  of: (item: Item) => Sourced,
 ): Figure {
   const { id, says, unit } = spec;
-  const value = parts.reduce((sum, part) => sum + part.value, 0);
+  let value = 0;
+  for (const item of items) value += of(item).value;
   const working = (): Working => ({
     words: 'the sum of',
-    terms: parts.map((part) => ({ says: part.says, unit: part.unit, ...plain(part) })),
+    terms: items.map((item) => ({ says: item.says, unit, ...plain(of(item)) })),
     result: { says, value, unit },
     source: spec.source,
     remark: spec.remark,

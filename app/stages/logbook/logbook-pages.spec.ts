@@ -205,7 +205,8 @@ describe('the ledger', () => {
     await until(() => heading().startsWith('Charging'));
     // The marks are found, but a book whose days cannot be read stays unread: it is not read for ever.
     const { db } = TestBed.inject(Storage);
-    const gone = { anyOf: () => ({ toArray: () => Promise.reject(new Error('The days are gone.')) }) };
+    const found = { toArray: () => Promise.reject(new Error('The days are gone.')) };
+    const gone = { anyOf: () => found, equals: () => found };
     vi.spyOn(db.logDays, 'where').mockReturnValue(gone as unknown as ReturnType<typeof db.logDays.where>);
     TestBed.inject(Book).readAgain();
     await until(() => heading() === 'The book cannot be read.');
