@@ -1,11 +1,11 @@
 import { TestBed } from '@angular/core/testing';
 import { Store } from '@ngrx/store';
 import { describe, expect, it } from 'vitest';
-import type { Rig } from '@core/rig/rig';
 import { saveRig } from '../storage/rig-rows';
 import { Storage } from '../storage/storage';
 import { doorTo, provideCoulan } from '../testing/open-page';
 import { sampleRig } from '../testing/sample-rig';
+import { rigIn } from '../testing/test-database';
 import { lookAtFile } from '../workers/import-into-book';
 import type { ImportFailure, LogImport } from '../workers/log-worker-api';
 import { LogWorkerClient } from '../workers/log-worker-client';
@@ -48,7 +48,7 @@ function begin(more: object[] = []) {
   const { db } = TestBed.inject(Storage);
   return { db, imports: TestBed.inject(Imports), session: TestBed.inject(RigSession), store: TestBed.inject(Store) };
 }
-const logsIn = async (db: Storage['db'], id: string) => ((await db.rigs.get(id))!.rig as Rig).logbook.logs;
+const logsIn = async (db: Storage['db'], id: string) => (await rigIn(db, id)).logbook.logs;
 
 async function until(holds: () => boolean | Promise<boolean>): Promise<void> {
   for (let round = 0; round < 300; round++) {

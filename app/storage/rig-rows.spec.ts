@@ -57,4 +57,11 @@ describe('what is deleted', () => {
     await deleteOrphans(db);
     expect((await db.logBlocks.toArray()).map(({ logId }) => logId)).toEqual(['a']);
   });
+  it('tidies nothing while the list of a rig’s logs is not to be found', async () => {
+    await saveRig(db, withLogs('one', 'a'), 0, 1);
+    await putSamples('a');
+    await db.records.clear();
+    await expect(deleteOrphans(db)).rejects.toThrow('names no logs');
+    expect(await db.logBlocks.count()).toBe(1);
+  });
 });

@@ -1,17 +1,27 @@
-import type { CoulanDatabase } from './database';
+import type { CoulanDatabase, StoredRigRow } from './database';
 
 /** The tables in which a plan lies. */
 export const planTables = (db: CoulanDatabase) => [db.rigs, db.records] as const;
 
-/** Ids of all logs that any stored plan names, of unreadable ones too. @throws where a plan does not even say that */
-export const namedLogs = async (db: CoulanDatabase): Promise<string[]> =>
-  (await db.rigs.toArray()).flatMap(({ rig }) => logIdsOf(rig));
-
-function logIdsOf(rig: unknown): string[] {
-  const logs = (rig as { logbook?: { logs?: { id?: unknown }[] } } | null)?.logbook?.logs;
-  if (!Array.isArray(logs)) throw new Error('a stored plan names no logs');
-  return logs.map((log) => String(log.id));
+/**
+ * Ids of all logs that any stored plan names, of unreadable ones too: no schema is asked, so that the first screen needs none.
+ * Within a transaction over planTables. @throws where a plan does not even say that
+ */
+export async function namedLogs(db: CoulanDatabase): Promise<string[]> {
+  const rows = await db.rigs.toArray();
+  return (await Promise.all(rows.map((row) => logIdsOf(db, row)))).flat();
 }
+
+async function logIdsOf(db: CoulanDatabase, { id, rig }: StoredRigRow): Promise<string[]> {
+  const inPlan = (rig as { logbook?: { logs?: unknown } } | null)?.logbook?.logs;
+  const logs = isMark(inPlan) ? (await db.records.get([id, inPlan.$record]))?.rows : inPlan;
+  if (!Array.isArray(logs)) throw new Error('a stored plan names no logs');
+  return logs.map((log: { id?: unknown }) => String(log.id));
+}
+
+/** What stands in a plan where a record was cut out of it. */
+const isMark = (value: unknown): value is { $record: string } =>
+  typeof (value as { $record?: unknown } | null | undefined)?.$record === 'string';
 
 export const logTables = (db: CoulanDatabase) =>
   [db.logDays, db.logBlocks, db.logLevels, db.logParts, db.logRemarks] as const;

@@ -20,16 +20,8 @@ let serial = 0;
       }
     </select>
   `,
+  styleUrl: './field-frame.css',
   styles: `
-    :host {
-      display: inline-flex;
-      flex-direction: column;
-      min-width: 0;
-    }
-    label {
-      font: 550 12px/16px var(--text);
-      color: var(--ink2);
-    }
     select {
       appearance: none;
       border: 0;
@@ -69,12 +61,6 @@ let serial = 0;
       background-position:
         right 11px center,
         right 7px center;
-    }
-    @media (max-width: 720px) {
-      select {
-        min-height: 48px;
-        font-size: 16px;
-      }
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

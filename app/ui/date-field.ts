@@ -32,16 +32,8 @@ let serial = 0;
       <small class="warned" role="alert" [id]="id + '-says'">Write it as {{ example() }}.</small>
     }
   `,
+  styleUrl: './field-frame.css',
   styles: `
-    :host {
-      display: inline-flex;
-      flex-direction: column;
-      min-width: 0;
-    }
-    label {
-      font: 550 12px/16px var(--text);
-      color: var(--ink2);
-    }
     input {
       border: 0;
       border-bottom: 1px dotted var(--rule2);
@@ -53,22 +45,11 @@ let serial = 0;
       border-bottom-color: var(--mark);
       background: var(--mark-soft);
     }
-    input::placeholder {
-      color: var(--ink3);
-      opacity: 1;
-    }
     :host(.form) input {
       border: 1px solid var(--rule2);
       border-radius: 3px;
       min-height: 32px;
       padding: var(--s1) var(--s6);
-    }
-    @media (max-width: 720px) {
-      input,
-      :host(.form) input {
-        min-height: 48px;
-        font-size: 16px;
-      }
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

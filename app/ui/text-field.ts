@@ -23,16 +23,8 @@ let serial = 0;
       (keydown.enter)="leave($event)"
     />
   `,
+  styleUrl: './field-frame.css',
   styles: `
-    :host {
-      display: inline-flex;
-      flex-direction: column;
-      min-width: 0;
-    }
-    label {
-      font: 550 12px/16px var(--text);
-      color: var(--ink2);
-    }
     input {
       width: 100%;
       border: 0;
@@ -41,10 +33,6 @@ let serial = 0;
       padding: var(--s0);
       outline: none;
       text-overflow: ellipsis;
-    }
-    input::placeholder {
-      color: var(--ink3);
-      opacity: 1;
     }
     input:hover {
       border-bottom-color: var(--ink2);
@@ -57,12 +45,6 @@ let serial = 0;
       border: 1px solid var(--rule2);
       border-radius: 3px;
       padding: var(--s1) var(--s6);
-    }
-    @media (max-width: 720px) {
-      input {
-        min-height: 48px;
-        font-size: 16px;
-      }
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

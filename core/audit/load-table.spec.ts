@@ -60,7 +60,7 @@ describe('loadsFromTable', () => {
     });
   });
   it('asks what 1,500 is, unless the rest of the table says it', () => {
-    const asked = read('name;watts\nHeater;1,500\nLamp;5');
+    const asked = read('name;watts;hours\nHeater;1,500;2\nLamp;5;2');
     expect(asked.loads.map(({ name }) => name)).toEqual(['Lamp']);
     expect(asked.remarks.map(({ row, column, code }) => [row, column, code])).toEqual([
       [2, 2, 'two-readings'],
@@ -68,6 +68,20 @@ describe('loadsFromTable', () => {
     ]);
     expect(read('name;watts\nHeater;1,500\nLamp;0.5').loads[0]!.power).toEqual({ by: 'watts', powerW: 1500 });
     expect(read('name;watts\nHeater;1,500\nLamp;2,5').loads[0]!.power).toEqual({ by: 'watts', powerW: 1.5 });
+  });
+  it('says where an hour a day is only assumed', () => {
+    const { loads, remarks } = read('name;watts;hours;share;use\nA;5;;;\nB;5;;20;\nC;5;;;always\nD;5;0;;\nE;5;x;;');
+    expect(loads.map(({ use }) => (use.by === 'hours' ? use.hoursPerDay : use.by))).toEqual([
+      1,
+      'share',
+      'always',
+      0,
+      1,
+    ]);
+    expect(remarks.map(({ row, column, code }) => [row, column, code])).toEqual([
+      [2, 3, 'no-hours'],
+      [6, 3, 'not-a-number'],
+    ]);
   });
   it('refuses a unit of another kind', () => {
     const { loads, remarks } = read('name,watts\nA,5 Ah\nB,6 W');

@@ -12,7 +12,7 @@ import { readQuantity } from '../text/quantity-text';
 export interface TableRemark {
   row: number;
   column: number;
-  code: 'no-name' | 'no-power' | 'not-a-number' | 'two-readings' | 'out-of-range' | 'unknown-word';
+  code: 'no-name' | 'no-power' | 'no-hours' | 'not-a-number' | 'two-readings' | 'out-of-range' | 'unknown-word';
   text: string;
 }
 
@@ -51,6 +51,8 @@ const UNIT_OF: Partial<Record<Column, Unit>> = {
   hours: 'H',
   days: 'Day',
 };
+/** Hours a day of a load that says none. */
+const BLANK_HOURS = 1;
 /** A bare number is in the unit of its column. */
 const BARE: UnitLook = { symbol: '', factor: 1, decimals: 0 };
 
@@ -61,6 +63,7 @@ const KNOWN: readonly Load['known'][] = ['logged', 'timed', 'clamp', 'wattmeter'
  * Loads out of a block of a spreadsheet or a CSV: a header row is recognised by its names; without one, the columns are
  * name, watts, hours, quantity. Rows that have no name or no power are left out and listed; other odd cells are listed, and
  * their default holds.
+ * Where nothing says for how long, an hour a day is assumed and remarked.
  * @param text  tabs, semicolons or commas between cells
  * @param newId gives a fresh id for each load
  */
@@ -143,7 +146,11 @@ class RowOfTable {
     const share = this.number('share', { min: 0, max: 100 });
     const hours = this.number('hours', COMMON_LIMITS.hoursPerDay);
     if (/always/i.test(this.text('use'))) return { by: 'always' };
-    if (share === null) return { by: 'hours', hoursPerDay: hours ?? 1 };
+    if (share === null) {
+      // An odd cell has been remarked already.
+      if (this.text('hours') === '' && this.text('share') === '') this.remark('hours', 'no-hours');
+      return { by: 'hours', hoursPerDay: hours ?? BLANK_HOURS };
+    }
     const isPercent = this.how.sharesInPercent || share > 1 || this.text('share').includes('%');
     return { by: 'share', dutyFraction: isPercent ? hundredth(share) : share };
   }

@@ -51,7 +51,7 @@ describe('keep-up', () => {
   });
   it('takes exactly balanced days for balanced, however their sums round', () => {
     const exact = judge(book(20, () => 1));
-    expect([exact.state, exact.reason]).toEqual(['keeps-up', 'replaced-surely']);
+    expect([exact.state, exact.reason, exact.moreDays]).toEqual(['keeps-up', 'replaced-surely', null]);
     const rounded = judge(book(20, () => 0.1 + 0.7 + 0.2 - 1e-12));
     expect(rounded.state).toBe('keeps-up');
     expect(judge(book(20, () => 0.99951)).state).toBe('keeps-up');

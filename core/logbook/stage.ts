@@ -23,7 +23,7 @@ export const logbookStage = defineStage({
       logbook: isObject(plan['logbook']) ? { ...plan['logbook'], fullWithinDays: 7 } : plan['logbook'],
     }),
   },
-  records: ['logbook.readings'],
+  records: ['logbook.readings', 'logbook.logs'],
   reads: [],
   derive: () => ({}),
   none: () => ({}),

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { type Columns, copyColumns, sliceColumns } from './columns';
 import { MedianStep } from './median-step';
 import { orderByTime } from './order';
-import { outsideSpans } from './span';
+import { liesBetween, outsideSpans, runsOf } from './span';
 
 const log = (...rows: readonly (readonly [number, number])[]): Columns => ({
   timeMs: Float64Array.from(rows, ([t]) => t),
@@ -94,5 +94,26 @@ describe('columns', () => {
     columns.currentA[1] = 99;
     expect([slice.currentA[0], copy.currentA[0]]).toEqual([99, 2]);
     expect(copy.timeMs.buffer.byteLength).toBe(16);
+  });
+});
+
+describe('runsOf', () => {
+  it('breaks where the step is longer than the limit, not where it is as long', () => {
+    expect(runsOf([0, 10, 20, 31, 100], 10)).toEqual([
+      { fromMs: 0, toMs: 20 },
+      { fromMs: 31, toMs: 31 },
+      { fromMs: 100, toMs: 100 },
+    ]);
+    expect(runsOf([-50, -45, -40], 5)).toEqual([{ fromMs: -50, toMs: -40 }]);
+    expect(runsOf([], 5)).toEqual([]);
+  });
+});
+
+describe('liesBetween', () => {
+  it('asks for time strictly between', () => {
+    expect(liesBetween([{ fromMs: 5, toMs: 9 }], 9, 12)).toBe(false);
+    expect(liesBetween([{ fromMs: 5, toMs: 9 }], 8, 12)).toBe(true);
+    expect(liesBetween([{ fromMs: 12, toMs: 15 }], 9, 12)).toBe(false);
+    expect(liesBetween([{ fromMs: 10, toMs: 10 }], 9, 12)).toBe(false);
   });
 });

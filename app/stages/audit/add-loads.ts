@@ -7,6 +7,7 @@ import type { Load } from '@core/audit/load';
 const REMARKS: Record<TableRemark['code'], string> = {
   'no-name': 'has no name; left out',
   'no-power': 'has neither watts nor volts and amps; left out',
+  'no-hours': 'says nothing of how long it runs; taken as 1 hour a day',
   'not-a-number': 'is not a number in the unit of its column; taken as not given',
   'two-readings': 'can be thousands or a decimal; write it without the comma, or with a point',
   'out-of-range': 'is out of range; the default holds',

@@ -31,7 +31,7 @@ import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
 import { MethodSwitch } from '../../ui/method-switch';
 import { QuantityField } from '../../ui/quantity-field';
-import { FINE_STEPS, roundTop } from '../../ui/round-top';
+import { FINE_STEPS, roundTop } from '../../ui/chart/round-top';
 import { RowKey } from '../../ui/single-keys';
 import { TextField } from '../../ui/text-field';
 import { UnitChoice } from '../../ui/unit-choice';

@@ -6,7 +6,8 @@ import { rigFeature } from '../../rig/rig-feature';
 import { selectDerived } from '../../rig/rig-selectors';
 import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
-import { roundTop } from '../../ui/round-top';
+import { roundTop } from '../../ui/chart/round-top';
+import { linearScale } from '../../ui/chart/scale';
 import { WorkingStore } from '../../ui/working-store';
 import { StageTabs } from '../../rig/stage-tabs';
 
@@ -64,18 +65,22 @@ export class DayPage {
   });
 
   protected readonly topW = computed(() => roundTop(Math.max(1, ...(this.audit()?.hoursWh ?? []))));
+  private readonly y = computed(() => linearScale([0, this.topW()], [HEIGHT, 0]));
   protected readonly lines = computed(() =>
-    [0.25, 0.5, 0.75, 1].map((share) => ({ y: HEIGHT * (1 - share), says: formatNumber(this.topW() * share, 0) })),
+    [0.25, 0.5, 0.75, 1].map((share) => {
+      const watts = share * this.topW();
+      return { y: this.y()(watts), says: formatNumber(watts, 0) };
+    }),
   );
 
   /** Bars of each hour from the bottom up. */
   protected readonly stacks = computed(() =>
     this.hours.map((hour) => {
-      let at = HEIGHT;
+      let belowW = 0;
       return this.bands().map((band, k) => {
-        const height = (band.hours[hour]! / this.topW()) * HEIGHT;
-        at -= height;
-        return { id: band.id, look: lookOf(band, k), y: at, height };
+        const bottom = this.y()(belowW);
+        const top = this.y()((belowW += band.hours[hour]!));
+        return { id: band.id, look: lookOf(band, k), y: top, height: bottom - top };
       });
     }),
   );

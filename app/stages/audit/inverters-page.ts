@@ -10,7 +10,7 @@ import { Edit } from '../../rig/edit';
 import { rigFeature } from '../../rig/rig-feature';
 import { selectDerived } from '../../rig/rig-selectors';
 import { FigurePart } from '../../ui/figure';
-import { LineChart, type ChartLine } from '../../ui/line-chart';
+import { LineChart, type ChartLine } from '../../ui/chart/line-chart';
 import { MarginContent } from '../../ui/margin-slot';
 import { MethodSwitch } from '../../ui/method-switch';
 import { QuantityField } from '../../ui/quantity-field';

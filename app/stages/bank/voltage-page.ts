@@ -65,17 +65,10 @@ export class VoltagePage {
       dropFraction: this.drop(),
       solarW: this.solarW(),
       list: this.list(),
-      fixedLoads: loads.flatMap((load, k) =>
-        load.dcVoltageV === null
-          ? []
-          : [
-              {
-                says: load.name || 'unnamed load',
-                voltageV: load.dcVoltageV,
-                powerW: derived.audit.lines[k]!.runningW,
-              },
-            ],
-      ),
+      fixedLoads: derived.audit.lines.flatMap(({ id, says, runningW: powerW }) => {
+        const voltageV = loads.find((load) => load.id === id)?.dcVoltageV ?? null;
+        return voltageV === null ? [] : [{ says, voltageV, powerW }];
+      }),
       blockV: chemistry.nominalCellV * chemistry.cellsPer12V,
       highestBlockV: highestBlockV(chemistry, chargerV, now),
       // The bank's energy as one block of 12 V: the same cells in parallel instead of series.

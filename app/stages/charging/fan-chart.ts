@@ -1,20 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Fan } from '@core/charging/summarise-year';
-import { MONTH_DAYS } from '@core/series/calendar';
-import { monthStart } from '@core/series/calendar';
+import { MONTH_DAYS, monthStart } from '@core/series/calendar';
+import { ChargeRules } from '../../ui/chart/charge-rules';
+import { linearScale, pathAlong } from '../../ui/chart/scale';
 import { MONTH_NAMES } from './charging-words';
 
+const YEAR_DAYS = 365;
 const [LEFT, RIGHT, TOP, BOTTOM] = [34, 772, 8, 226];
+const x = linearScale([0, YEAR_DAYS], [LEFT, RIGHT]);
+const yOf = linearScale([0, 1], [BOTTOM, TOP]);
 
 /** The day's lowest charge over the year: half of the years within the dark band, eight in ten within the light one. */
 @Component({
   selector: 'co-fan-chart',
+  imports: [ChargeRules],
   template: `
     <svg viewBox="0 0 780 250" role="img" [attr.aria-label]="label()">
-      @for (line of lines; track line) {
-        <line class="rule" [attr.x1]="left" [attr.x2]="right" [attr.y1]="y(line)" [attr.y2]="y(line)" />
-        <text [attr.x]="left - 6" [attr.y]="y(line) + 4" text-anchor="end">{{ line === 1 ? '%' : line * 100 }}</text>
-      }
+      <g coChargeRules [levels]="[0, 0.2, 0.4, 0.6, 0.8, 1]" [y]="y" [left]="left" [right]="right"></g>
       @for (month of months; track month.name) {
         <line class="rule" [attr.x1]="month.x" [attr.x2]="month.x" [attr.y1]="top" [attr.y2]="bottom" />
         <text [attr.x]="month.middle" y="243" text-anchor="middle">{{ month.name.slice(0, 3) }}</text>
@@ -26,27 +28,14 @@ const [LEFT, RIGHT, TOP, BOTTOM] = [34, 772, 8, 226];
       <text class="name" [attr.x]="right" [attr.y]="y(reserve()) - 5" text-anchor="end">reserve</text>
     </svg>
   `,
+  styleUrl: '../../ui/chart/chart.css',
   styles: `
-    :host {
-      display: block;
-      position: relative;
-      overflow-x: auto;
-    }
     svg {
-      display: block;
-      width: 100%;
       max-height: 270px;
-    }
-    text {
-      font: 11px var(--mono);
-      fill: var(--ink3);
     }
     .name {
       font-family: var(--text);
       fill: var(--warn);
-    }
-    .rule {
-      stroke: var(--rule);
     }
     .wide {
       fill: var(--mark-soft);
@@ -60,16 +49,6 @@ const [LEFT, RIGHT, TOP, BOTTOM] = [34, 772, 8, 226];
       stroke: var(--mark);
       stroke-width: 1.6;
     }
-    .reserve {
-      stroke: var(--warn);
-      stroke-width: 1.4;
-      stroke-dasharray: 5 3;
-    }
-    @media (max-width: 720px) {
-      svg {
-        width: 640px;
-      }
-    }
   `,
   // On a phone it is wider than the sheet: it scrolls by keyboard too.
   host: { tabindex: '0', role: 'group', 'aria-label': 'Lowest charge of each day over the year' },
@@ -82,7 +61,7 @@ export class FanChart {
   protected readonly right = RIGHT;
   protected readonly top = TOP;
   protected readonly bottom = BOTTOM;
-  protected readonly lines = [0, 0.2, 0.4, 0.6, 0.8, 1];
+  protected readonly y = yOf;
   protected readonly months = MONTH_NAMES.map((name, k) => ({
     name,
     x: x(monthStart(k)),
@@ -93,20 +72,13 @@ export class FanChart {
     return `The day’s lowest charge over the year; in half of the years it falls to ${Math.round(100 * lowest)} % at worst. The table below has the months.`;
   });
 
-  protected y(soc: number): number {
-    return BOTTOM - soc * (BOTTOM - TOP);
-  }
-
   protected line(values: readonly number[]): string {
-    return values
-      .map((soc, day) => `${day === 0 ? 'M' : 'L'}${x(day + 0.5).toFixed(1)} ${this.y(soc).toFixed(1)}`)
-      .join('');
+    return pathAlong(values.map((soc, day) => [x(day + 0.5), yOf(soc)]));
   }
 
   protected band(low: readonly number[], high: readonly number[]): string {
-    const back = [...high].reverse().map((soc, k) => `L${x(364 - k + 0.5).toFixed(1)} ${this.y(soc).toFixed(1)}`);
-    return `${this.line(low)}${back.join('')}Z`;
+    const there = low.map((soc, day) => [x(day + 0.5), yOf(soc)] as const);
+    const back = high.map((soc, day) => [x(day + 0.5), yOf(soc)] as const).reverse();
+    return `${pathAlong([...there, ...back])}Z`;
   }
 }
-
-const x = (day: number) => LEFT + (day / 365) * (RIGHT - LEFT);

@@ -9,7 +9,7 @@ import { entered } from '@core/formula/figure';
 import { formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
 import { FigurePart } from '../../ui/figure';
-import { LineChart, type ChartLine } from '../../ui/line-chart';
+import { LineChart, type ChartLine } from '../../ui/chart/line-chart';
 import { MarginContent } from '../../ui/margin-slot';
 import { QuantityField } from '../../ui/quantity-field';
 import { UnitChoice } from '../../ui/unit-choice';

@@ -1,19 +1,21 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { TracedHour } from '@core/charging/trace-week';
+import { ChargeRules } from '../../ui/chart/charge-rules';
+import { linearScale, pathAlong } from '../../ui/chart/scale';
 
 const [LEFT, RIGHT] = [34, 772];
-const [SOC_TOP, SOC_BOTTOM] = [8, 128];
+const HOURS = 168;
+const xOf = linearScale([0, HOURS], [LEFT, RIGHT]);
+const yOf = linearScale([0, 1], [128, 8]);
 const [ZERO, REACH] = [196, 52];
 
 /** Seven days hour by hour: charge above; below the line out to the loads, above it in from the sources. */
 @Component({
   selector: 'co-week-chart',
+  imports: [ChargeRules],
   template: `
     <svg viewBox="0 0 780 272" role="img" [attr.aria-label]="label()">
-      @for (line of [0, 0.5, 1]; track line) {
-        <line class="rule" [attr.x1]="left" [attr.x2]="right" [attr.y1]="y(line)" [attr.y2]="y(line)" />
-        <text [attr.x]="left - 6" [attr.y]="y(line) + 4" text-anchor="end">{{ line === 1 ? '%' : line * 100 }}</text>
-      }
+      <g coChargeRules [levels]="[0, 0.5, 1]" [y]="y" [left]="left" [right]="right"></g>
       @for (bar of bars(); track $index) {
         <rect class="in" [attr.x]="bar.x" [attr.width]="bar.width" [attr.y]="bar.inY" [attr.height]="bar.inHeight" />
         <rect class="out" [attr.x]="bar.x" [attr.width]="bar.width" [attr.y]="zero" [attr.height]="bar.outHeight" />
@@ -29,26 +31,8 @@ const [ZERO, REACH] = [196, 52];
       <line class="reserve" [attr.x1]="left" [attr.x2]="right" [attr.y1]="y(reserve())" [attr.y2]="y(reserve())" />
     </svg>
   `,
+  styleUrl: '../../ui/chart/chart.css',
   styles: `
-    :host {
-      display: block;
-      position: relative;
-      overflow-x: auto;
-    }
-    svg {
-      display: block;
-      width: 100%;
-    }
-    text {
-      font: 11px var(--mono);
-      fill: var(--ink3);
-    }
-    .rule {
-      stroke: var(--rule);
-    }
-    .axis {
-      stroke: var(--ink);
-    }
     .in {
       fill: var(--in);
     }
@@ -62,16 +46,6 @@ const [ZERO, REACH] = [196, 52];
       stroke: var(--mark);
       stroke-width: 1.6;
     }
-    .reserve {
-      stroke: var(--warn);
-      stroke-width: 1.4;
-      stroke-dasharray: 5 3;
-    }
-    @media (max-width: 720px) {
-      svg {
-        width: 640px;
-      }
-    }
   `,
   // On a phone it is wider than the sheet: it scrolls by keyboard too.
   host: { tabindex: '0', role: 'group', 'aria-label': 'Charge through the week' },
@@ -83,45 +57,34 @@ export class WeekChart {
   protected readonly left = LEFT;
   protected readonly right = RIGHT;
   protected readonly zero = ZERO;
+  protected readonly y = yOf;
   protected readonly mostA = computed(() =>
     Math.max(1, Math.ceil(Math.max(...this.hours().map(({ offeredA, loadA }) => Math.max(offeredA, loadA))))),
   );
   protected readonly bars = computed(() => {
-    const scale = REACH / this.mostA();
-    const width = (RIGHT - LEFT) / 168;
+    const tall = linearScale([0, this.mostA()], [0, REACH]);
     return this.hours().map(({ offeredA, loadA }, k) => ({
-      x: LEFT + k * width,
-      width: width - 0.6,
-      inY: ZERO - offeredA * scale,
-      inHeight: offeredA * scale,
-      outHeight: loadA * scale,
+      x: xOf(k),
+      width: xOf(1) - xOf(0) - 0.6,
+      inY: ZERO - tall(offeredA),
+      inHeight: tall(offeredA),
+      outHeight: tall(loadA),
     }));
   });
   protected readonly days = computed(() =>
     this.hours()
       .filter(({ hour }) => hour === 0)
       .map(({ day, clearness }, k) => ({
-        x: LEFT + (k * (RIGHT - LEFT)) / 7,
-        middle: LEFT + ((k + 0.5) * (RIGHT - LEFT)) / 7,
+        x: xOf(24 * k),
+        middle: xOf(24 * k + 12),
         says: `${shortDay(day)}  ${Math.round(100 * clearness)} %`,
       })),
   );
-  protected readonly path = computed(() =>
-    this.hours()
-      .map(
-        ({ soc }, k) =>
-          `${k === 0 ? 'M' : 'L'}${(LEFT + ((k + 1) * (RIGHT - LEFT)) / 168).toFixed(1)} ${this.y(soc).toFixed(1)}`,
-      )
-      .join(''),
-  );
+  protected readonly path = computed(() => pathAlong(this.hours().map(({ soc }, k) => [xOf(k + 1), yOf(soc)])));
   protected readonly label = computed(
     () =>
       `Seven days hour by hour: charge between ${Math.round(100 * Math.min(...this.hours().map(({ soc }) => soc)))} and ${Math.round(100 * Math.max(...this.hours().map(({ soc }) => soc)))} %. The table below has the days.`,
   );
-
-  protected y(soc: number): number {
-    return SOC_BOTTOM - soc * (SOC_BOTTOM - SOC_TOP);
-  }
 }
 
 const shortDay = (day: number) =>

@@ -7,7 +7,7 @@ import type { LedgerRow } from '@core/logbook/ledger';
 import { readDay } from '../../storage/day-blocks';
 import { Storage } from '../../storage/storage';
 import { fullDayLabel } from '../../ui/dates';
-import { LineChart, type ChartLine } from '../../ui/line-chart';
+import { LineChart, type ChartLine } from '../../ui/chart/line-chart';
 import { toWallTime } from '../../ui/wall-time';
 
 const HOUR_MS = 3_600_000;

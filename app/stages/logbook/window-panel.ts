@@ -6,7 +6,7 @@ import { readLevels } from '../../storage/day-blocks';
 import type { DayLevelRow } from '../../storage/database';
 import { Storage } from '../../storage/storage';
 import { dayMonthLabel } from '../../ui/dates';
-import { LineChart, type ChartLine } from '../../ui/line-chart';
+import { LineChart, type ChartLine } from '../../ui/chart/line-chart';
 
 const STRETCHES = 720;
 const TICKS = 8;

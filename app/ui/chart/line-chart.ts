@@ -21,7 +21,7 @@ import {
 } from 'chart.js';
 import { formatNumber } from '@core/quantity/format';
 import type { Point } from '@core/series/envelope';
-import { ThemeChoice } from './theme';
+import { ThemeChoice } from '../theme';
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, Filler);
 

@@ -1,0 +1,12 @@
+/** From a quantity to a place on the sheet. */
+export type Scale = (value: number) => number;
+
+/** A straight scale: the ends of the quantity fall on the ends of the stretch; values beyond them go on beyond. */
+export function linearScale([from, to]: readonly [number, number], [start, end]: readonly [number, number]): Scale {
+  const perUnit = to === from ? 0 : (end - start) / (to - from);
+  return (value) => start + (value - from) * perUnit;
+}
+
+/** "M1.0 2.0L3.0 4.0": a path along points, to a tenth of a pixel. */
+export const pathAlong = (points: readonly (readonly [x: number, y: number])[]): string =>
+  points.map(([x, y], k) => `${k === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`).join('');
