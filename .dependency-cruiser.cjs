@@ -3,11 +3,12 @@
 /** The floors of the core from the ground up; of the stages each stands on those before it. Tests may look anywhere. */
 const FLOORS = [
   'quantity|formula|statistics|series|text|plan|types',
-  'cells|conductors|climate|sources',
+  'cells|conductors|climate|network|sources',
   'simulation',
   'audit',
   'bank',
   'charging',
+  'wiring',
   'monitor',
   'logbook',
   'rig',

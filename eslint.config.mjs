@@ -23,11 +23,13 @@ const HOT_LOOPS = [
   'core/logbook/day-integrator.ts',
   'core/logbook/full-marks.ts',
   'core/logbook/import/*.ts',
+  'core/network/solve.ts',
   'core/series/*.ts',
   'core/simulation/*.ts',
   'core/sources/solar-current.ts',
   'core/sources/week-hours.ts',
   'core/statistics/*.ts',
+  'core/wiring/parallel/drain.ts',
 ];
 
 export default defineConfig(

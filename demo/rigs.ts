@@ -199,8 +199,6 @@ const wagtail: Rig = {
     ageingFraction: 0.9,
     coldestTempC: 5,
     autonomyDays: 2,
-    cableLengthM: 1.2,
-    cableAreaMm2: 35,
   },
   charging: {
     ...newCharging(),
@@ -276,8 +274,6 @@ export const saltmarshSurvey: Rig = {
     ageingFraction: 0.85,
     coldestTempC: 5,
     autonomyDays: 3,
-    cableLengthM: 2.5,
-    cableAreaMm2: 35,
   },
   charging: {
     ...newCharging(),

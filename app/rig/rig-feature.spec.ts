@@ -39,7 +39,7 @@ describe('rig state', () => {
     ]);
   });
   it('takes each arrangement that is picked, and each move of a load, as a step of its own', () => {
-    const bank = (cableLengthM: number) => Edit.set({ bank: { ...simpleBank('lfp'), cableLengthM } });
+    const bank = (parallelCount: number) => Edit.set({ bank: { ...simpleBank('lfp'), parallelCount } });
     expect(after(opened, bank(100), bank(200), bank(300)).past).toHaveLength(3);
     const two = after(opened, Edit.add('loads', newLoad('b', 'Deck')));
     const move = (group: string) => Edit.move('loads', 'a', null, { group });

@@ -1,3 +1,4 @@
+import { copperOhm } from '../conductors/copper';
 import { fc, test } from '@fast-check/vitest';
 import { describe, expect } from 'vitest';
 import { CHEMISTRY_IDS } from '../cells/chemistry';
@@ -81,14 +82,20 @@ const circuits: fc.Arbitrary<SagCircuit> = fc
   .record({
     chemistryId,
     ohm: between(0.001, 0.03),
-    cableLengthM: between(0.3, 5),
-    cableAreaMm2: between(16, 120),
+    lengthM: between(0.3, 5),
+    areaMm2: between(16, 120),
     cutOff: between(0.75, 0.98),
   })
-  .map(({ chemistryId: id, ohm, cutOff, ...cable }) => {
+  .map(({ chemistryId: id, ohm, cutOff, lengthM, areaMm2 }) => {
     const chemistry = CHEMISTRIES[id];
     const cells = chemistry.cellsPer12V;
-    return { chemistry, cells, bankOhm: ohm, ...cable, cutOffV: cutOff * cells * chemistry.nominalCellV };
+    return {
+      chemistry,
+      cells,
+      bankOhm: ohm,
+      cableOhm: copperOhm(2 * lengthM, areaMm2, 40),
+      cutOffV: cutOff * cells * chemistry.nominalCellV,
+    };
   });
 
 describe('voltage under load, its edge and its power agree with one another', () => {

@@ -268,8 +268,7 @@ describe('voltage sag', () => {
     chemistry: CHEMISTRIES.agm,
     cells: 6,
     bankOhm: 0.005,
-    cableLengthM: 1,
-    cableAreaMm2: 35,
+    cableOhm: (1.7241e-8 * 2 * (1 + 0.00393 * 20)) / 35e-6,
     cutOffV: 10.5,
   };
   it('solves constant power: V·I = P with V = OCV − I·R', () => {

@@ -22,8 +22,6 @@ export function newBank(battery: Battery, seriesCount = 1, parallelCount = 1): B
     lossSchool: 'itemised',
     flatLossFraction: USUAL_FLAT_LOSS,
     currentSchool: 'one-may-drop-out',
-    cableLengthM: 1.5,
-    cableAreaMm2: 50,
   };
 }
 

@@ -36,9 +36,6 @@ export const Bank = z
     lossSchool: z.enum(LOSS_SCHOOLS),
     flatLossFraction: quantity(BANK_LIMITS.flatLossFraction),
     currentSchool: z.enum(['sum', 'one-may-drop-out', 'single']),
-    /** Bank to inverter, one way. */
-    cableLengthM: quantity(BANK_LIMITS.cableLengthM),
-    cableAreaMm2: quantity(BANK_LIMITS.cableAreaMm2),
   })
   .refine(({ battery, others }) => others.every((other) => other.battery.chemistryId === battery.chemistryId), {
     error: 'chemistries must not be mixed in one bank',

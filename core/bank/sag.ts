@@ -1,7 +1,6 @@
 import type { Chemistry } from '../cells/chemistry';
 import { interpolate } from '../cells/interpolate';
 import { loadedV, socAtVoltage } from '../cells/voltage-loop';
-import { copperOhm } from '../conductors/copper';
 import { byDefault, computed, type Figure, type Sourced } from '../formula/figure';
 import { formula } from '../formula/formula';
 
@@ -10,18 +9,16 @@ export interface SagCircuit {
   cells: number;
   /** Bank at its temperature, Ω. */
   bankOhm: number;
-  cableLengthM: number;
-  cableAreaMm2: number;
+  /** Copper between the two, there and back, in use. */
+  cableOhm: number;
   /** Input voltage at which the inverter switches off. */
   cutOffV: number;
 }
 
 /** A crimp, a fuse and a switch on each side, Ω in all; typical. */
 export const JOINTS_OHM = 0.0006;
-const CONDUCTOR_C = 40;
 
-const loopOhm = (circuit: SagCircuit) =>
-  circuit.bankOhm + copperOhm(2 * circuit.cableLengthM, circuit.cableAreaMm2, CONDUCTOR_C) + JOINTS_OHM;
+const loopOhm = (circuit: SagCircuit) => circuit.bankOhm + circuit.cableOhm + JOINTS_OHM;
 
 /**
  * Voltage at the inverter under a draw of constant power; null where the bank cannot deliver it at all.
@@ -86,8 +83,8 @@ export interface SagRemedy {
 /** What each remedy would do to the edge at a load, the most effective first. @param strings in parallel now */
 export function sagRemedies(circuit: SagCircuit, powerW: number, strings: number): SagRemedy[] {
   const changed: Record<SagRemedy['id'], SagCircuit> = {
-    'half-length': { ...circuit, cableLengthM: circuit.cableLengthM / 2 },
-    'double-section': { ...circuit, cableAreaMm2: circuit.cableAreaMm2 * 2 },
+    'half-length': { ...circuit, cableOhm: circuit.cableOhm / 2 },
+    'double-section': { ...circuit, cableOhm: circuit.cableOhm / 2 },
     'one-more-string': { ...circuit, bankOhm: (circuit.bankOhm * strings) / (strings + 1) },
     // The same cells all in series: twice the volts, four times the resistance, an inverter for that voltage.
     'double-voltage': {

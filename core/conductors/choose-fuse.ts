@@ -20,7 +20,8 @@ export interface FuseDemand {
 /** Why no fuse of the list will do. */
 export type NoFuse = 'voltage' | 'interrupt' | 'wire' | 'size';
 
-const OVER_LOAD = 1.25;
+/** A fuse carries so many times the load for good. */
+export const OVER_LOAD = 1.25;
 
 const stands = ({ voltsMax }: FuseFamily, { highestV }: FuseDemand) => voltsMax >= highestV;
 const breaks = ({ interruptA }: FuseFamily, { shortCircuitA }: FuseDemand) => interruptA >= shortCircuitA;
@@ -46,4 +47,22 @@ export function whyNoFuse(demand: FuseDemand): NoFuse {
   const breaking = standing.filter((family) => breaks(family, demand));
   if (breaking.length === 0) return 'interrupt';
   return breaking.some((family) => stepOver(family, demand) !== undefined) ? 'wire' : 'size';
+}
+
+/**
+ * Fuses that stand the voltage, break the short circuit and lie between two currents, the smallest first.
+ * @param fromA  A, at least
+ * @param toA    A, at most
+ */
+export function fusesBetween(
+  demand: Pick<FuseDemand, 'highestV' | 'shortCircuitA'>,
+  fromA: number,
+  toA: number,
+): FuseChoice[] {
+  const whole = { ...demand, loadA: 0, ampacityA: toA };
+  return FUSE_FAMILIES.filter((family) => stands(family, whole) && breaks(family, whole))
+    .flatMap(({ family, stepsA }) =>
+      stepsA.filter((ratingA) => ratingA >= fromA && ratingA <= toA).map((ratingA) => ({ family, ratingA })),
+    )
+    .sort((a, b) => a.ratingA - b.ratingA);
 }

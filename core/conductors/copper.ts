@@ -26,6 +26,15 @@ export function copperOhm(lengthM: number, areaMm2: number, conductorTempC: numb
   return (COPPER_OHM_M * lengthM * (1 + COPPER_PER_K * (conductorTempC - 20))) / (areaMm2 * 1e-6);
 }
 
+/** Annealed copper. @source IEC 60028 */
+const COPPER_KG_PER_M3 = 8890;
+
+/**
+ * Copper in a conductor, kg, without its insulation.
+ * @example copperKg(10, 50) // 4.445
+ */
+export const copperKg = (lengthM: number, areaMm2: number): number => lengthM * areaMm2 * 1e-6 * COPPER_KG_PER_M3;
+
 export const voltageDrop = formula({
   id: 'conductors.drop',
   says: 'voltage lost',

@@ -246,8 +246,7 @@ export function banked() {
         chemistry,
         cells,
         bankOhm: bankOhm(bank, chemistry, 5),
-        cableLengthM: 2.2,
-        cableAreaMm2: 35,
+        cableOhm: copperOhm(2 * 2.2, 35, 40),
         cutOffV: cells * CHEMISTRIES[bank.battery.chemistryId].restedCellV[1]![1],
       };
       const source = {

@@ -132,8 +132,6 @@ const bank = fc
     lossSchool: fc.constantFrom('itemised' as const, 'flat' as const, 'plain' as const),
     flatLossFraction: any('flatLossFraction'),
     currentSchool: fc.constantFrom('sum' as const, 'one-may-drop-out' as const, 'single' as const),
-    cableLengthM: any('cableLengthM'),
-    cableAreaMm2: any('cableAreaMm2'),
   })
   .map((more) => ({ ...newBank(more.battery), ...more }));
 

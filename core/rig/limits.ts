@@ -7,6 +7,7 @@ import { BANK_LIMITS } from '../bank/limits';
 import { CHARGING_LIMITS } from '../charging/limits';
 import { MONITOR_LIMITS } from '../monitor/limits';
 import { LOGBOOK_LIMITS } from '../logbook/limits';
+import { WIRING_LIMITS } from '../wiring/limits';
 
 /** The limits of all fields by name. */
 export const LIMITS = {
@@ -19,4 +20,5 @@ export const LIMITS = {
   ...CHARGING_LIMITS,
   ...MONITOR_LIMITS,
   ...LOGBOOK_LIMITS,
+  ...WIRING_LIMITS,
 } as const;

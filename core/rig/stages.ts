@@ -3,9 +3,10 @@ import { bankStage } from '../bank/stage';
 import { chargingStage } from '../charging/stage';
 import { logbookStage } from '../logbook/stage';
 import { monitorStage } from '../monitor/stage';
+import { wiringStage } from '../wiring/stage';
 
 /** The stages in the order of the work: each may follow from those before it. */
-export const STAGES = [auditStage, bankStage, chargingStage, monitorStage, logbookStage] as const;
+export const STAGES = [auditStage, bankStage, chargingStage, wiringStage, monitorStage, logbookStage] as const;
 
 type AnyStage = (typeof STAGES)[number];
 export type StageId = AnyStage['id'];

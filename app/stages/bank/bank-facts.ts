@@ -5,6 +5,8 @@ import { CHEMISTRIES } from '@core/cells/chemistry.data';
 import { chemistryOf } from '@core/cells/chemistry-of';
 import type { Bank } from '@core/bank/plan';
 import type { Battery } from '@core/cells/battery';
+import { inverterPath } from '@core/wiring/inverter-path';
+import type { WiringPlan } from '@core/wiring/plan';
 import { Edit } from '../../rig/edit';
 import { rigFeature } from '../../rig/rig-feature';
 import { selectDerived } from '../../rig/rig-selectors';
@@ -22,6 +24,11 @@ export class BankFacts {
     const bank = this.bank();
     return bank ? chemistryOf(bank.battery, this.edits()) : CHEMISTRIES.lfp;
   });
+  /** What lies between the bank and the inverter. */
+  readonly inverterPath = computed(() => {
+    const rig = this.rig();
+    return rig && inverterPath(rig.wiring, this.derived()?.circuit ?? null);
+  });
   /** The user's own models first. */
   readonly shelf = computed<readonly Battery[]>(() => [...(this.rig()?.shelf ?? []), ...GENERIC_BATTERIES]);
 
@@ -30,6 +37,14 @@ export class BankFacts {
     const bank = this.bank();
     if (!bank) return;
     this.store.dispatch(Edit.set({ bank: { ...bank, ...changes } }, field && `bank ${field}`));
+  }
+
+  /** The one run to the inverter, until a circuit is laid out. */
+  changeRun(changes: Partial<WiringPlan['inverterRun']>): void {
+    const rig = this.rig();
+    if (!rig) return;
+    const inverterRun = { ...rig.wiring.inverterRun, ...changes };
+    this.store.dispatch(Edit.merge('wiring', { inverterRun }, `run ${Object.keys(changes).join(',')}`));
   }
 
   set(bank: Bank | null): void {

@@ -45,7 +45,8 @@ export class SagPage {
   protected readonly number = formatNumber;
   protected readonly units = inject(UnitChoice);
   protected readonly gauges: readonly Option[] = GAUGES.map(([name]) => ({ id: name, name: `${name} AWG` }));
-  protected readonly gaugeName = computed(() => nearestGauge(this.facts.bank()?.cableAreaMm2 ?? 50)[0]);
+  protected readonly gaugeName = computed(() => nearestGauge(this.facts.rig()?.wiring.inverterRun.areaMm2 ?? 50)[0]);
+  protected readonly run = computed(() => this.facts.rig()?.wiring.inverterRun ?? null);
   protected readonly tempC = linkedSignal(() => this.facts.bank()?.coldestTempC ?? 25);
   private readonly inverter = computed(() => this.facts.rig()?.inverters[0] ?? null);
   protected readonly typedV = signal<number | null>(null);
@@ -60,14 +61,13 @@ export class SagPage {
   protected readonly powerW = computed(() => this.typedW() ?? this.atOnceW());
 
   protected readonly circuit = computed<SagCircuit | null>(() => {
-    const bank = this.facts.bank();
-    if (!bank) return null;
+    const [bank, path] = [this.facts.bank(), this.facts.inverterPath()];
+    if (!bank || !path) return null;
     return {
       chemistry: this.facts.chemistry(),
       cells: cellsInSeries(bank),
       bankOhm: bankOhm(bank, this.facts.chemistry(), this.tempC()),
-      cableLengthM: bank.cableLengthM,
-      cableAreaMm2: bank.cableAreaMm2,
+      cableOhm: path.ohm,
       cutOffV: this.typedV() ?? this.usualV(),
     };
   });
@@ -125,7 +125,7 @@ export class SagPage {
   });
   protected gaugeTo(name: string): void {
     const gauge = GAUGES.find((one) => one[0] === name);
-    if (gauge) this.facts.change({ cableAreaMm2: gauge[1] });
+    if (gauge) this.facts.changeRun({ areaMm2: gauge[1] });
   }
 
   constructor() {

@@ -50,7 +50,7 @@ export class VoltagePage {
   });
   protected readonly typedW = signal<number | null>(null);
   protected readonly powerW = computed(() => this.typedW() ?? this.largest()?.runningW ?? 0);
-  protected readonly lengthM = computed(() => this.facts.bank()?.cableLengthM ?? 1.5);
+  protected readonly lengthM = linkedSignal(() => this.facts.inverterPath()?.lengthM ?? 1.5);
 
   protected readonly columns = computed<SystemVoltage[]>(() => {
     const [bank, derived] = [this.facts.bank(), this.facts.derived()];

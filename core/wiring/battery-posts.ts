@@ -1,0 +1,31 @@
+import type { Bank } from '../bank/plan';
+import type { Battery } from '../cells/battery';
+import { type Stud, STUDS } from './part';
+
+/** One string of the bank as the circuit sees it: two posts. */
+export interface BankString {
+  /** "battery-1" */
+  id: string;
+  name: string;
+  battery: Battery;
+  seriesCount: number;
+  stud: Stud;
+}
+
+/** Lugs that the post of a battery takes without a bar. */
+export const BATTERY_LUGS_MOST = 2;
+
+/** The strings of a bank in their order: its own, then the others. What stands in the bank is not typed again. */
+export function bankStrings(bank: Bank | null): BankString[] {
+  if (bank === null) return [];
+  const all = [bank, ...bank.others].flatMap(({ battery, seriesCount, parallelCount }) =>
+    Array.from({ length: parallelCount }, () => ({ battery, seriesCount })),
+  );
+  return all.map(({ battery, seriesCount }, k) => ({
+    id: `battery-${k + 1}`,
+    name: `${seriesCount > 1 ? 'String' : 'Battery'}${all.length > 1 ? ` ${k + 1}` : ''}`,
+    battery,
+    seriesCount,
+    stud: STUDS.find((stud) => battery.terminal.toUpperCase().includes(stud)) ?? 'M8',
+  }));
+}

@@ -1,0 +1,320 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { auditDay } from '../audit/audit';
+import { freshAudit, newInverter, newLoad } from '../audit/fresh';
+import type { Load } from '../audit/load';
+import { newBank, simpleBank } from '../bank/fresh';
+import type { Bank } from '../bank/plan';
+import { newBattery } from '../cells/new-battery';
+import { CHEMISTRIES } from '../cells/chemistry.data';
+import { CHEMISTRY_IDS } from '../cells/chemistry';
+import { nominalVoltage } from '../cells/nominal-voltage';
+import { newArray, newSource } from '../sources/new-source';
+import type { Source } from '../sources/source';
+import { workOut } from './circuit';
+import { freshWiring } from './fresh';
+import { layOut, newRun } from './lay-out';
+import type { Part } from './part';
+import type { WiringPlan } from './plan';
+
+const lamp = (id: string, group: string, powerW: number, more: Partial<Load> = {}): Load => ({
+  ...newLoad(id, group),
+  name: id,
+  power: { by: 'watts', powerW },
+  ...more,
+});
+
+interface Rig {
+  loads: Load[];
+  inverters: ReturnType<typeof newInverter>[];
+  sources: Source[];
+  bank: Bank;
+}
+
+function circuitOf(rig: Rig, wiring: WiringPlan) {
+  const audit = auditDay(rig.loads, rig.inverters, freshAudit().audit, nominalVoltage(rig.bank));
+  return workOut({ ...rig, audit, chemistryEdits: {}, wiring });
+}
+const laidOut = (rig: Rig, plan = freshWiring()): WiringPlan => ({ ...plan, ...layOut(rig, plan) });
+
+const van: Rig = {
+  loads: [
+    lamp('lights', 'Cabin', 40),
+    lamp('fridge', 'Galley', 60, { must: true }),
+    lamp('kettle', 'Galley', 800, { supply: 'ac' }),
+  ],
+  inverters: [{ ...newInverter('inv'), name: 'Inverter', continuousW: 1000 }],
+  sources: [{ ...newSource('solar', 'sun'), name: 'Roof', arrays: [newArray('a', 400)] } as Source],
+  bank: simpleBank('lfp'),
+};
+
+const banks = fc
+  .record({
+    chemistryId: fc.constantFrom(...CHEMISTRY_IDS),
+    blocks: fc.constantFrom(1, 2, 4),
+    parallelCount: fc.integer({ min: 1, max: 4 }),
+    capacityAh: fc.integer({ min: 60, max: 300 }),
+    currentSchool: fc.constantFrom('sum' as const, 'one-may-drop-out' as const, 'single' as const),
+  })
+  .map(({ chemistryId, blocks, capacityAh, ...more }): Bank => {
+    const battery = newBattery('b', chemistryId, CHEMISTRIES[chemistryId].cellsPer12V, capacityAh);
+    return { ...newBank(battery, blocks, more.parallelCount), ...more };
+  });
+const rigs: fc.Arbitrary<Rig> = fc.record({
+  bank: banks,
+  loads: fc
+    .array(
+      fc.record({
+        watts: fc.integer({ min: 1, max: 250 }),
+        group: fc.constantFrom('Cabin', 'Galley', 'Deck'),
+        must: fc.boolean(),
+      }),
+      { minLength: 1, maxLength: 6 },
+    )
+    .map((rows) => rows.map(({ watts, group, must }, k) => lamp(`load-${k}`, group, watts, { must }))),
+  inverters: fc
+    .option(fc.integer({ min: 100, max: 1000 }), { nil: null })
+    .map((watts) => (watts === null ? [] : [{ ...newInverter('inv'), continuousW: watts }])),
+  sources: fc
+    .array(fc.constantFrom('solar', 'shore', 'engine'), { maxLength: 3 })
+    .map((kinds) =>
+      kinds.map((kind, k) => ({ ...newSource(kind as 'solar', `s${k}`), name: `Source ${k}` }) as Source),
+    ),
+});
+
+describe('lay it out', () => {
+  it('puts a whole circuit down: every consumer and source has its way and a fuse, and nothing is wrong', () => {
+    const circuit = circuitOf(van, laidOut(van));
+    expect(circuit.findings).toEqual([]);
+    expect(circuit.loops.map(({ part, closed }) => [part.id, closed])).toEqual([
+      ['inverter-inv', true],
+      ['source-sun', true],
+      ['group-Cabin', true],
+      ['load-fridge', true],
+    ]);
+    expect(circuit.runs.every(({ run }) => run.lengthBy === 'guessed' || run.id.startsWith('inverter-'))).toBe(true);
+    expect(new Set(circuit.runs.map(({ run }) => run.label)).size).toBe(circuit.runs.length);
+  });
+  it('has no finding but what no wire or fuse on the lists can do, on any rig', () => {
+    fc.assert(
+      fc.property(rigs, (rig) => {
+        const { findings } = circuitOf(rig, laidOut(rig));
+        const ours = findings.filter(
+          ({ fault }) => fault.code !== 'beyond-list' && fault.code !== 'no-fuse' && fault.code !== 'drop',
+        );
+        expect(ours).toEqual([]);
+      }),
+      { numRuns: 150 },
+    );
+  });
+  it('laid out again, keeps what was measured, and takes up what is new', () => {
+    const first = laidOut(van);
+    const measured = {
+      ...first,
+      runs: first.runs.map((run) =>
+        run.id === 'inverter-inv-plus' ? { ...run, lengthM: 2.4, lengthBy: 'measured' as const } : run,
+      ),
+    };
+    const more: Rig = { ...van, loads: [...van.loads, lamp('pump', 'Deck', 30)] };
+    const again = laidOut(more, measured);
+    expect(again.runs.find(({ id }) => id === 'inverter-inv-plus')).toMatchObject({
+      lengthM: 2.4,
+      lengthBy: 'measured',
+    });
+    expect(again.runs.map(({ id }) => id)).toContain('group-Deck-plus');
+    for (const { id, label } of first.runs) expect(again.runs.find((run) => run.id === id)!.label).toBe(label);
+    expect(laidOut(van, first)).toEqual(first);
+  });
+});
+
+describe('the negative path', () => {
+  it('any one negative moved to the bank’s side is found, and nothing else is reported', () => {
+    fc.assert(
+      fc.property(rigs, fc.nat(), (rig, pick) => {
+        const wiring = laidOut(rig);
+        const before = circuitOf(rig, wiring).findings;
+        const shuntRun = wiring.runs.find(({ id }) => id === 'main-shunt')!;
+        const feeders = wiring.runs.filter(
+          ({ id, role, from }) =>
+            role === 'negative' && /^(group|load|source|inverter)-/.test(id) && from.endsWith('.-'),
+        );
+        fc.pre(feeders.length > 0);
+        const moved = feeders[pick % feeders.length]!;
+        const runs = wiring.runs.map((run) => (run === moved ? { ...run, to: shuntRun.from } : run));
+        const { findings } = circuitOf(rig, { ...wiring, runs });
+        const part = moved.from.slice(0, moved.from.lastIndexOf('.'));
+        const bypass = findings.filter(({ fault }) => fault.code === 'bypass');
+        expect(bypass).toEqual([
+          {
+            severity: 'error',
+            on: { part },
+            fault: {
+              code: 'bypass',
+              runLabels: expect.arrayContaining([moved.label]) as string[],
+              overIds: expect.any(Array) as string[],
+              moveRunId: moved.id,
+            },
+          },
+        ]);
+        const others = (of: typeof findings) =>
+          of.filter(({ fault }) => fault.code !== 'bypass' && fault.code !== 'lugs');
+        expect(others(findings).length).toBeLessThanOrEqual(others(before).length);
+      }),
+      { numRuns: 100 },
+    );
+  });
+  it('names the way over the chassis: a bond on the bank’s side, and a case that is earthed', () => {
+    const wiring = laidOut(van);
+    const bond = { ...newRun('own-bond', 'bond', 'chassis.bolt', 'battery-1.-', 1), label: 'W90' };
+    const { bypasses, findings } = circuitOf(van, { ...wiring, runs: [...wiring.runs, bond] });
+    // Chassis bonded on both sides: everything on the system side finds its way round the shunt.
+    expect(bypasses.map(({ partId }) => partId)).toEqual([
+      'inverter-inv',
+      'source-sun',
+      'group-Cabin',
+      'load-fridge',
+      'chassis',
+    ]);
+    expect(findings[0]!.fault).toMatchObject({ code: 'bypass', moveRunId: 'own-bond' });
+  });
+  it('finds a maintainer that was added on the battery', () => {
+    const wiring = laidOut(van);
+    const maintainer: Part = {
+      id: 'own-maintainer',
+      name: 'Maintainer',
+      kind: 'other',
+      gives: true,
+      currentA: 2,
+      dropFraction: null,
+      stud: 'M8',
+      lugsMost: 2,
+      torqueNm: null,
+    };
+    const runs = [
+      ...wiring.runs,
+      { ...newRun('own-m-plus', 'positive', 'plus.bar', 'own-maintainer.+', 1), label: 'W91' },
+      { ...newRun('own-m-minus', 'negative', 'own-maintainer.-', 'battery-1.-', 1), label: 'W92' },
+    ];
+    const { findings } = circuitOf(van, { ...wiring, parts: [...wiring.parts, maintainer], runs });
+    expect(findings.filter(({ fault }) => fault.code === 'bypass')).toEqual([
+      {
+        severity: 'error',
+        on: { part: 'own-maintainer' },
+        fault: { code: 'bypass', runLabels: ['W92'], overIds: [], moveRunId: 'own-m-minus' },
+      },
+    ]);
+  });
+});
+
+describe('currents', () => {
+  it('by hand: an inverter of 1,000 W at its efficiency and 10.5 V; the trunk carries all consumers, or the source', () => {
+    const { currents } = circuitOf(van, laidOut(van));
+    const inverterA = 1000 / 0.9 / 10.5;
+    const lightsA = 40 / 10.5;
+    expect(currents.flows.get('inverter-inv-plus')!.designA).toBeCloseTo(inverterA, 6);
+    expect(currents.flows.get('main-plus')).toMatchObject({
+      takesA: expect.closeTo(inverterA + lightsA + 60 / 10.5, 6) as number,
+      givesA: 30,
+      designA: expect.closeTo(inverterA + lightsA + 60 / 10.5, 6) as number,
+    });
+  });
+  it('two batteries: each lead by the school, what both feed whole', () => {
+    const rig = { ...van, bank: { ...van.bank, parallelCount: 2 } };
+    const lead = (currentSchool: Bank['currentSchool']) => {
+      const { currents } = circuitOf({ ...rig, bank: { ...rig.bank, currentSchool } }, laidOut(rig));
+      return currents.flows.get('battery-1-plus')!.designA / currents.flows.get('main-plus')!.designA;
+    };
+    expect([lead('sum'), lead('one-may-drop-out'), lead('single')]).toEqual([0.5, 1, 1]);
+  });
+});
+
+describe('sections and fuses', () => {
+  it('every section is the smallest: one size thinner breaks a rule', () => {
+    const wiring = laidOut(van);
+    const { runs } = circuitOf(van, wiring);
+    const sizes = [0.75, 1, 1.5, 2.5, 4, 6, 10, 16, 25, 35, 50, 70, 95, 120, 150];
+    for (const { run, areaMm2, chosen } of runs) {
+      const thinner = sizes[sizes.indexOf(areaMm2) - 1];
+      if (!chosen || thinner === undefined) continue;
+      // All others stay as chosen, and this one is typed.
+      const fixed = wiring.runs.map((one) => ({
+        ...one,
+        areaMm2: one.id === run.id ? thinner : runs.find((other) => other.run.id === one.id)!.areaMm2,
+      }));
+      const codes = circuitOf(van, { ...wiring, runs: fixed }).findings.map(({ fault }) => fault.code);
+      expect(
+        codes.some((code) => ['thin', 'drop', 'fuse-large', 'no-fuse'].includes(code)),
+        `${run.id} at ${thinner}`,
+      ).toBe(true);
+    }
+  });
+  it('the short circuit is that at the fuse’s own place: the whole bank’s at the post, less behind leads', () => {
+    const { fuses } = circuitOf(van, laidOut(van));
+    const at = (id: string) => fuses.find(({ part }) => part.id === id)!.shortCircuitA;
+    expect(at('fuse-main')).toBeGreaterThan(at('fuse-group-Cabin'));
+    // 0.1 m of copper and the cells, by hand: 14.2 V ÷ (R + ρ·0.1/A).
+    const main = fuses.find(({ part }) => part.id === 'fuse-main')!;
+    expect(main.shortCircuitA).toBeGreaterThan(1000);
+  });
+  it('a typed fuse over the wire, or under the load, is said, with one that fits', () => {
+    const wiring = laidOut(van);
+    const typed = (ratingA: number, family = 'blade') => ({
+      ...wiring,
+      parts: wiring.parts.map((part) =>
+        part.id === 'fuse-group-Cabin' && part.kind === 'fuse' ? { ...part, ratingA, family } : part,
+      ),
+      runs: wiring.runs.map((run) => (run.id === 'group-Cabin-plus' ? { ...run, areaMm2: 2.5 } : run)),
+    });
+    const on = (ratingA: number, family?: string) =>
+      circuitOf(van, typed(ratingA, family)).findings.filter(
+        ({ on: at }) => at && 'part' in at && at.part === 'fuse-group-Cabin',
+      );
+    expect(on(40)[0]!.fault).toMatchObject({ code: 'fuse-large', ratingA: 40, carriesA: 35, better: { ratingA: 10 } });
+    expect(on(3)[0]!.fault).toMatchObject({ code: 'fuse-small', ratingA: 3 });
+    // 5 A carries the load, and a blade cannot break what this bank gives.
+    expect(on(5).map(({ fault }) => fault.code)).toEqual(['fuse-breaks']);
+  });
+  it('a lug that does not fit its stud, too many lugs, and a bar too small are said', () => {
+    const wiring = laidOut(van);
+    const faults = circuitOf(van, {
+      ...wiring,
+      parts: wiring.parts.map((part) =>
+        part.id === 'plus' && part.kind === 'bar' ? { ...part, lugsMost: 2, ratingA: 60 } : part,
+      ),
+      runs: wiring.runs.map((run) => (run.id === 'main-shunt' ? { ...run, toLug: 'M10' as const } : run)),
+    }).findings.map(({ fault }) => fault);
+    expect(faults).toContainEqual({ code: 'stud', lug: 'M10', stud: 'M8', end: 'to', onPart: 'Shunt' });
+    expect(faults).toContainEqual({ code: 'lugs', count: 4, most: 2 });
+    expect(faults.find(({ code }) => code === 'rating')).toMatchObject({ ratingA: 60 });
+  });
+});
+
+describe('bad input', () => {
+  it('a run from a post to itself, to a post that is not there, a part that nothing reaches: said, and the rest stays', () => {
+    const wiring = laidOut(van);
+    const { findings, loops } = circuitOf(van, {
+      ...wiring,
+      runs: [
+        ...wiring.runs.filter(({ id }) => id !== 'group-Cabin-minus'),
+        { ...newRun('own-1', 'negative', 'minus.bar', 'minus.bar', 1), label: 'W80' },
+        { ...newRun('own-2', 'negative', 'minus.bar', 'nowhere.x', 1), label: 'W81' },
+      ],
+    });
+    expect(findings.map(({ fault }) => fault)).toEqual(
+      expect.arrayContaining([
+        { code: 'astray', where: 'same-post' },
+        { code: 'astray', where: 'no-post' },
+        { code: 'unreached', pole: '-' },
+      ]),
+    );
+    expect(loops.find(({ part }) => part.id === 'inverter-inv')!.closed).toBe(true);
+  });
+  it('no shunt, and two', () => {
+    const wiring = laidOut(van);
+    const parts = wiring.parts.filter(({ kind }) => kind !== 'shunt');
+    expect(circuitOf(van, { ...wiring, parts }).findings.map(({ fault }) => fault.code)).toContain('no-shunt');
+    const shunt = wiring.parts.find(({ kind }) => kind === 'shunt')!;
+    const two = { ...wiring, parts: [...wiring.parts, { ...shunt, id: 'own-shunt' }] };
+    expect(circuitOf(van, two).findings.map(({ fault }) => fault.code)).toContain('more-shunts');
+  });
+});

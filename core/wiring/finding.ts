@@ -1,0 +1,36 @@
+import type { FuseChoice, NoFuse } from '../conductors/choose-fuse';
+import type { Stud } from './part';
+
+/** Worst first. */
+export const SEVERITIES = ['error', 'warning', 'note'] as const;
+export type Severity = (typeof SEVERITIES)[number];
+
+/** What is wrong, with the numbers that say so. Words are made of it by whoever shows it. */
+export type Fault =
+  | { code: 'bypass'; runLabels: string[]; overIds: string[]; moveRunId: string | null }
+  | { code: 'no-shunt' }
+  | { code: 'more-shunts'; count: number }
+  | { code: 'astray'; where: 'same-post' | 'no-post' }
+  | { code: 'unreached'; pole: '+' | '-' }
+  | { code: 'loads-without-circuit'; loadIds: string[] }
+  | { code: 'off-list'; areaMm2: number }
+  | { code: 'thin'; carriesA: number; wantedA: number; by: 'load' | 'fuse'; enoughMm2: number | null }
+  | { code: 'drop'; fraction: number; mostFraction: number }
+  | { code: 'beyond-list' }
+  | { code: 'bare'; bareM: number; mostM: number }
+  | { code: 'no-fuse'; why: NoFuse }
+  | { code: 'fuse-small'; ratingA: number; wantedA: number; better: FuseChoice | null }
+  | { code: 'fuse-large'; ratingA: number; carriesA: number; better: FuseChoice | null }
+  | { code: 'fuse-breaks'; breaksA: number; shortCircuitA: number; better: FuseChoice | null }
+  | { code: 'fuse-volts'; voltsMax: number; highestV: number; better: FuseChoice | null }
+  | { code: 'not-selective'; ratingA: number; behindA: number; behindId: string; ratio: number }
+  | { code: 'rating'; ratingA: number; designA: number }
+  | { code: 'lugs'; count: number; most: number }
+  | { code: 'stud'; lug: Stud; stud: Stud; end: 'from' | 'to'; onPart: string };
+
+export interface Finding {
+  severity: Severity;
+  /** The run or part that it is about. */
+  on: { run: string } | { part: string } | null;
+  fault: Fault;
+}

@@ -1,0 +1,196 @@
+import type { Load } from '../audit/load';
+import { FUSE_FAMILIES } from '../conductors/fuses.data';
+import { fusesBetween, OVER_LOAD, whyNoFuse } from '../conductors/choose-fuse';
+import { METRIC_AMPACITY } from '../conductors/ampacity.data';
+import { BATTERY_LUGS_MOST } from './battery-posts';
+import type { CircuitFigures, FuseFigures, RunFigures } from './circuit-figures';
+import { type Fault, type Finding, SEVERITIES, type Severity } from './finding';
+import { besides, isRated } from './fuse-sizes';
+import type { CircuitGraph } from './graph';
+import { type Part, partIdOf } from './part';
+import type { WiringPlan } from './plan';
+import type { Run } from './run';
+import { fusesBehind } from './protection';
+import { runAmpacity } from './sections';
+
+interface FindingFacts {
+  wiring: WiringPlan;
+  loads: readonly Load[];
+  graph: CircuitGraph;
+  beyond: ReadonlySet<string>;
+  bearsA: (run: Run) => number;
+}
+
+/** Numbers that differ by less are taken for equal. */
+const SLACK = 1e-9;
+
+/** What is wrong with a circuit, the worst first. A circuit with nothing in it has nothing wrong. */
+export function findingsOf(circuit: CircuitFigures, facts: FindingFacts): Finding[] {
+  if (facts.wiring.parts.length === 0) return [];
+  const found = [
+    ...ofWhole(circuit, facts),
+    ...circuit.runs.flatMap((run) => ofRun(run, facts)),
+    ...circuit.fuses.flatMap((fuse) => ofFuse(fuse, circuit, facts)),
+    ...ofPosts(circuit, facts),
+  ];
+  return found.sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity));
+}
+
+const finding = (severity: Severity, on: Finding['on'], fault: Fault): Finding => ({ severity, on, fault });
+
+function ofWhole(circuit: CircuitFigures, { wiring, loads, graph }: FindingFacts): Finding[] {
+  const found: Finding[] = [];
+  const shunts = wiring.parts.filter(({ kind }) => kind === 'shunt').length;
+  if (shunts === 0) found.push(finding('error', null, { code: 'no-shunt' }));
+  if (shunts > 1) found.push(finding('error', null, { code: 'more-shunts', count: shunts }));
+  for (const { partId, runs, crossing, overIds } of circuit.bypasses)
+    found.push(
+      finding(
+        'error',
+        { part: partId },
+        { code: 'bypass', runLabels: runs.map(({ label }) => label), overIds, moveRunId: crossing?.id ?? null },
+      ),
+    );
+  for (const run of graph.astray)
+    found.push(
+      finding('error', { run: run.id }, { code: 'astray', where: run.from === run.to ? 'same-post' : 'no-post' }),
+    );
+  for (const { demand, part, closed, dropFraction } of circuit.loops) {
+    if (!closed) {
+      const loop = circuit.currents.loops.find((one) => one.demand === demand);
+      found.push(finding('error', { part: part.id }, { code: 'unreached', pole: loop?.out ? '-' : '+' }));
+    } else if (dropFraction > demand.dropFraction * (1 + SLACK)) {
+      found.push(
+        finding(
+          'warning',
+          { part: part.id },
+          { code: 'drop', fraction: dropFraction, mostFraction: demand.dropFraction },
+        ),
+      );
+    }
+  }
+  const served = new Set(wiring.parts.flatMap((part) => (part.kind === 'loads' ? part.loadIds : [])));
+  const loose = loads.filter(({ id, supply }) => supply === 'dc' && !served.has(id)).map(({ id }) => id);
+  if (loose.length > 0) found.push(finding('warning', null, { code: 'loads-without-circuit', loadIds: loose }));
+  return found;
+}
+
+function ofRun(
+  { run, designA, areaMm2, chosen, ampacityA, guard }: RunFigures,
+  { wiring, beyond, bearsA }: FindingFacts,
+): Finding[] {
+  const on = { run: run.id };
+  const found: Finding[] = [];
+  if (chosen && beyond.has(run.id)) found.push(finding('error', on, { code: 'beyond-list' }));
+  if (!chosen && ampacityA === null) found.push(finding('warning', on, { code: 'off-list', areaMm2 }));
+  const wantedA = Math.max(designA, bearsA(run));
+  if (!chosen && ampacityA !== null && ampacityA < wantedA * (1 - SLACK)) {
+    const by = ampacityA < designA ? 'load' : 'fuse';
+    found.push(
+      finding('error', on, {
+        code: 'thin',
+        carriesA: ampacityA,
+        wantedA,
+        by,
+        enoughMm2: enoughFor(run, wantedA, wiring),
+      }),
+    );
+  }
+  // Between the fuse’s own posts and the battery there is nothing that could blow.
+  if (guard && guard.bareM > wiring.nearM * (1 + SLACK))
+    found.push(finding('error', on, { code: 'bare', bareM: guard.bareM, mostM: wiring.nearM }));
+  return found;
+}
+
+/** The smallest section of the list in use that carries so much there; null where none does. */
+function enoughFor(run: Run, wantedA: number, { list }: WiringPlan): number | null {
+  const sizes = list === 'metric' ? METRIC_AMPACITY.map(([areaMm2]) => areaMm2) : [];
+  return sizes.find((areaMm2) => (runAmpacity(run, areaMm2, list) ?? 0) >= wantedA) ?? null;
+}
+
+function ofFuse(
+  { part, designA, choice, chosen, shortCircuitA, largestA }: FuseFigures,
+  { highestV, fuses, currents }: CircuitFigures,
+  { wiring }: FindingFacts,
+): Finding[] {
+  const on = { part: part.id };
+  // Nothing is known of what it carries: the sheet of the monitor.
+  if (largestA === null && designA === 0) return [];
+  const place = { highestV, shortCircuitA };
+  const most = largestA ?? Number.POSITIVE_INFINITY;
+  const better = fusesBetween(place, designA * OVER_LOAD, most)[0] ?? null;
+  if (choice === null)
+    return [finding('error', on, { code: 'no-fuse', why: whyNoFuse({ ...place, loadA: designA, ampacityA: most }) })];
+  const found: Finding[] = [];
+  const { ratingA } = choice;
+  if (ratingA < designA * (1 - SLACK))
+    found.push(finding('error', on, { code: 'fuse-small', ratingA, wantedA: designA * OVER_LOAD, better }));
+  if (largestA !== null && ratingA > largestA * (1 + SLACK))
+    found.push(finding('error', on, { code: 'fuse-large', ratingA, carriesA: largestA, better }));
+  const family = FUSE_FAMILIES.find((one) => one.family === choice.family);
+  if (!chosen && family) {
+    if (family.interruptA < shortCircuitA)
+      found.push(finding('error', on, { code: 'fuse-breaks', breaksA: family.interruptA, shortCircuitA, better }));
+    if (family.voltsMax < highestV)
+      found.push(finding('error', on, { code: 'fuse-volts', voltsMax: family.voltsMax, highestV, better }));
+  }
+  const behind = fusesBehind(currents).get(part.id) ?? new Set();
+  const shares = besides(part, currents);
+  const later = fuses.filter(({ part: one, choice: its }) => behind.has(one) && its !== null);
+  const hardest = later.reduce<FuseFigures | null>(
+    (worst, one) => ((one.choice?.ratingA ?? 0) > (worst?.choice?.ratingA ?? 0) ? one : worst),
+    null,
+  );
+  if (hardest?.choice && ratingA * shares < hardest.choice.ratingA * wiring.selectiveRatio * (1 - SLACK))
+    found.push(
+      finding('warning', on, {
+        code: 'not-selective',
+        ratingA,
+        behindA: hardest.choice.ratingA,
+        behindId: hardest.part.id,
+        ratio: wiring.selectiveRatio,
+      }),
+    );
+  return found;
+}
+
+/** Lugs on posts, and what bars, switches and shunts must carry. */
+function ofPosts(circuit: CircuitFigures, { wiring }: FindingFacts): Finding[] {
+  const found: Finding[] = [];
+  const partOf = new Map<string, Pick<Part, 'stud' | 'lugsMost' | 'name'>>([
+    ...wiring.parts.map((part) => [part.id, part] as const),
+    ...circuit.strings.map(({ id, name, stud }) => [id, { stud, name, lugsMost: BATTERY_LUGS_MOST }] as const),
+  ]);
+  const lugs = new Map<string, number>();
+  for (const { run } of circuit.runs)
+    for (const [end, post, lug] of [
+      ['from', run.from, run.fromLug],
+      ['to', run.to, run.toLug],
+    ] as const) {
+      lugs.set(post, (lugs.get(post) ?? 0) + 1);
+      const part = partOf.get(partIdOf(post));
+      if (part && lug !== null && lug !== part.stud)
+        found.push(finding('error', { run: run.id }, { code: 'stud', lug, stud: part.stud, end, onPart: part.name }));
+    }
+  for (const [post, count] of lugs) {
+    const id = partIdOf(post);
+    const most = partOf.get(id)?.lugsMost ?? BATTERY_LUGS_MOST;
+    if (count > most) found.push(finding('warning', { part: id }, { code: 'lugs', count, most }));
+  }
+  for (const part of wiring.parts) {
+    if (!isRated(part)) continue;
+    const designA = throughA(circuit, part);
+    if (part.ratingA !== null && part.ratingA < designA * (1 - SLACK))
+      found.push(finding('error', { part: part.id }, { code: 'rating', ratingA: part.ratingA, designA }));
+  }
+  return found;
+}
+
+/** The simultaneous maximum of what passes a bar, a switch or the shunt. */
+export function throughA({ currents, runs }: Pick<CircuitFigures, 'currents' | 'runs'>, part: Part): number {
+  const own = currents.flows.get(part.id);
+  if (own) return own.designA;
+  // A bar has no way through it: as much as its strongest run carries.
+  const here = runs.filter(({ run }) => partIdOf(run.from) === part.id || partIdOf(run.to) === part.id);
+  return Math.max(0, ...here.map(({ designA }) => designA));
+}

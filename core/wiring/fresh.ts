@@ -1,0 +1,25 @@
+import type { WiringPlan } from './plan';
+
+/** Nothing laid out; a usual way to the inverter. */
+export const freshWiring = (): WiringPlan => ({
+  list: 'metric',
+  fuseSchool: 'load-up',
+  wireShare: 0.75,
+  nearM: 0.18,
+  selectiveRatio: 1.6,
+  inverterRun: { lengthM: 1.5, areaMm2: 50 },
+  parts: [],
+  runs: [],
+  negatives: [],
+  parallel: {
+    topology: 'end-fed',
+    linkM: 0.3,
+    leadM: 0.5,
+    areaMm2: 50,
+    jointMilliOhm: 0.05,
+    drawA: null,
+    chargeFraction: 0.8,
+    protectionS: 10,
+    batteries: [],
+  },
+});

@@ -1,0 +1,104 @@
+import { fusesBetween, OVER_LOAD } from '../conductors/choose-fuse';
+import type { Currents } from './currents';
+import { type Part, postOf } from './part';
+import type { WiringPlan } from './plan';
+import { type FusePart, fusesBehind, type Guard } from './protection';
+import type { Run } from './run';
+
+/**
+ * Ampere sizes of all fuses: each at least 1.25 × what it carries, and so many times the largest behind it; strings share what comes behind
+ * them. The next size of a family that breaks the short circuit at its place; where none does, what is wanted.
+ * @param placeOf   voltage and short circuit at a fuse
+ * @param before    sizes that are not undercut
+ */
+export function fuseSizes(
+  { parts, selectiveRatio }: WiringPlan,
+  currents: Currents,
+  placeOf: (part: FusePart) => { highestV: number; shortCircuitA: number },
+  before: ReadonlyMap<string, number>,
+): ReadonlyMap<string, number> {
+  const behind = fusesBehind(currents);
+  const sizes = new Map<string, number>();
+  const sizeOf = (fuse: FusePart, above: ReadonlySet<string>): number => {
+    const known = sizes.get(fuse.id);
+    if (known !== undefined) return known;
+    const later = [...(behind.get(fuse.id) ?? [])].filter(({ id }) => !above.has(id));
+    const largest = Math.max(0, ...later.map((one) => sizeOf(one, new Set([...above, fuse.id]))));
+    const flow = currents.flows.get(fuse.id);
+    const wantedA = Math.max(
+      (flow?.designA ?? 0) * OVER_LOAD,
+      (largest * selectiveRatio) / besides(fuse, currents),
+      before.get(fuse.id) ?? 0,
+    );
+    const place = placeOf(fuse);
+    const shortCircuitA = Number.isFinite(place.shortCircuitA) ? place.shortCircuitA : 0;
+    const [next] = fusesBetween({ ...place, shortCircuitA }, wantedA, Number.POSITIVE_INFINITY);
+    const size = fuse.ratingA ?? next?.ratingA ?? wantedA;
+    sizes.set(fuse.id, size);
+    return size;
+  };
+  for (const part of parts) if (part.kind === 'fuse') sizeOf(part, new Set());
+  return sizes;
+}
+
+/** How many fuses share with one what comes behind them: those of the strings. */
+export function besides(fuse: Pick<FusePart, 'id'>, { flows, stringCount }: Currents): number {
+  const own = flows.get(fuse.id)?.strings.length ?? stringCount;
+  return Math.max(1, stringCount / Math.max(1, own));
+}
+
+/**
+ * What a run must bear until a fuse blows. A positive: the fuses before it together; where it leads to some of the strings only, the
+ * others feed it from its far end. A negative: as much as the positives of the same parts, or the last fuse of the one that it leads to.
+ */
+export function bornA(
+  run: Run,
+  runs: readonly Run[],
+  guards: ReadonlyMap<string, Guard>,
+  currents: Currents,
+  sizes: ReadonlyMap<string, number>,
+): number {
+  if (run.role === 'positive') return positiveA(run, guards, currents, sizes);
+  const flow = currents.flows.get(run.id);
+  if (!flow) return 0;
+  // A part’s own lead: nothing comes through it but what its last fuse lets through.
+  const own = currents.loops.find(({ demand }) => [run.from, run.to].includes(postOf(demand.partId, '-')));
+  if (own) {
+    const fuse = own.out?.findLast(({ part }) => part?.kind === 'fuse')?.part;
+    return fuse ? (sizes.get(fuse.id) ?? 0) : 0;
+  }
+  const key = keyOf(flow);
+  const alike = runs.filter(({ id, role }) => {
+    const other = role === 'positive' && currents.flows.get(id);
+    return other && keyOf(other) === key;
+  });
+  return Math.max(0, ...alike.map((one) => positiveA(one, guards, currents, sizes)));
+}
+
+const keyOf = ({ partIds, strings }: { partIds: readonly string[]; strings: readonly number[] }) =>
+  `${strings.join(',')} ${[...partIds].sort().join(',')}`;
+
+function positiveA(
+  run: Run,
+  guards: ReadonlyMap<string, Guard>,
+  { flows, stringCount }: Currents,
+  sizes: ReadonlyMap<string, number>,
+): number {
+  const guard = guards.get(run.id);
+  const flow = flows.get(run.id);
+  if (!guard || !flow) return 0;
+  const own = guard.fuses.reduce((sum, { id }) => sum + (sizes.get(id) ?? 0), 0);
+  if (flow.strings.length === stringCount) return own;
+  const others = [...sizes].filter(([id]) => {
+    const strings = flows.get(id)?.strings;
+    return strings && strings.length < stringCount && !strings.some((one) => flow.strings.includes(one));
+  });
+  return Math.max(
+    own,
+    others.reduce((sum, [, size]) => sum + size, 0),
+  );
+}
+
+/** Parts that a current passes and that are rated for one. */
+export const isRated = (part: Part): part is Extract<Part, { kind: 'bar' | 'shunt' | 'switch' }> =>
+  part.kind === 'bar' || part.kind === 'shunt' || part.kind === 'switch';

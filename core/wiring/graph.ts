@@ -1,0 +1,89 @@
+import type { BankString } from './battery-posts';
+import { type Part, POSTS, postOf } from './part';
+import type { Run } from './run';
+
+/** A way between two posts: along a run, or through a part. */
+export interface Edge {
+  a: string;
+  b: string;
+  run: Run | null;
+  part: Part | null;
+}
+
+export interface CircuitGraph {
+  posts: ReadonlySet<string>;
+  /** Conductors of the positive side, and what interrupts them. */
+  positive: ReadonlyMap<string, readonly Edge[]>;
+  /** Negatives and bonds, and the shunt. */
+  negative: ReadonlyMap<string, readonly Edge[]>;
+  /** Runs whose posts are not there, or are one and the same. */
+  astray: readonly Run[];
+}
+
+/** Parts with a way through them. */
+const THROUGH: Partial<Record<Part['kind'], readonly [string, string]>> = {
+  fuse: ['in', 'out'],
+  switch: ['in', 'out'],
+  shunt: ['bank', 'system'],
+};
+
+/** Which post can be reached from which, on either side of the circuit. */
+export function circuitGraph(
+  parts: readonly Part[],
+  runs: readonly Run[],
+  strings: readonly BankString[],
+): CircuitGraph {
+  const posts = new Set([
+    ...parts.flatMap(({ id, kind }) => POSTS[kind].map((post) => postOf(id, post))),
+    ...strings.flatMap(({ id }) => [postOf(id, '+'), postOf(id, '-')]),
+  ]);
+  const positive = new Map<string, Edge[]>();
+  const negative = new Map<string, Edge[]>();
+  const join = (side: Map<string, Edge[]>, edge: Edge) => {
+    for (const post of [edge.a, edge.b]) side.set(post, [...(side.get(post) ?? []), edge]);
+  };
+  const astray: Run[] = [];
+  for (const run of runs) {
+    if (run.from === run.to || !posts.has(run.from) || !posts.has(run.to)) {
+      astray.push(run);
+      continue;
+    }
+    const isPositive = run.role === 'positive' || run.role === 'sense';
+    join(isPositive ? positive : negative, { a: run.from, b: run.to, run, part: null });
+  }
+  for (const part of parts) {
+    const way = THROUGH[part.kind];
+    if (!way) continue;
+    const edge: Edge = { a: postOf(part.id, way[0]), b: postOf(part.id, way[1]), run: null, part };
+    for (const side of part.kind === 'shunt' ? [negative] : [positive, negative]) join(side, edge);
+  }
+  return { posts, positive, negative, astray };
+}
+
+/**
+ * The shortest way from a post to one of others, by edges passed; null where there is none.
+ * @param avoid  a part that is not passed through
+ */
+export function wayTo(
+  side: ReadonlyMap<string, readonly Edge[]>,
+  from: string,
+  isGoal: (post: string) => boolean,
+  avoid: (edge: Edge) => boolean = () => false,
+): Edge[] | null {
+  const cameBy = new Map<string, { edge: Edge; before: string } | null>([[from, null]]);
+  const queue = [from];
+  for (let post = queue.shift(); post !== undefined; post = queue.shift()) {
+    if (isGoal(post)) {
+      const way: Edge[] = [];
+      for (let at = cameBy.get(post); at; at = cameBy.get(at.before)) way.unshift(at.edge);
+      return way;
+    }
+    for (const edge of side.get(post) ?? []) {
+      const next = edge.a === post ? edge.b : edge.a;
+      if (cameBy.has(next) || avoid(edge)) continue;
+      cameBy.set(next, { edge, before: post });
+      queue.push(next);
+    }
+  }
+  return null;
+}

@@ -1,0 +1,21 @@
+import type { Limit } from '../plan/limit';
+
+/** What fields of the wiring accept. In stored units. */
+export const WIRING_LIMITS = {
+  runM: { min: 0.01, max: 200 },
+  runMm2: { min: 0.5, max: 1000 },
+  bundledCount: { min: 1, max: 60, integer: true },
+  partA: { min: 0.1, max: 5000 },
+  milliV: { min: 10, max: 200 },
+  torqueNm: { min: 0.5, max: 100 },
+  lugsMost: { min: 1, max: 12, integer: true },
+  wireShare: { min: 0.4, max: 1 },
+  nearM: { min: 0.05, max: 2 },
+  selectiveRatio: { min: 1, max: 4 },
+  dropFraction: { min: 0.002, max: 0.2 },
+  jointMilliOhm: { min: 0, max: 100 },
+  batteryMilliOhm: { min: 0.05, max: 1000 },
+  chargeFraction: { min: 0, max: 1 },
+  drawA: { min: -2000, max: 5000 },
+  protectionS: { min: 0, max: 600 },
+} as const satisfies Record<string, Limit>;

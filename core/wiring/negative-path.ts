@@ -1,0 +1,76 @@
+import type { BankString } from './battery-posts';
+import { type CircuitGraph, wayTo } from './graph';
+import { type Part, postOf } from './part';
+import type { Run } from './run';
+
+/** A part whose current comes back to the bank without having been counted. */
+export interface Bypass {
+  partId: string;
+  /** The runs that it takes, from the part to the bank. */
+  runs: Run[];
+  /** The one that crosses to the bank’s side: that is the one to move. */
+  crossing: Run | null;
+  /** Parts that it passes: the chassis, a bar. */
+  overIds: string[];
+}
+
+/**
+ * Every way from a source or a load to the bank’s negative that avoids the shunt. The monitor’s own leads are none: what is asked is where
+ * current comes back.
+ */
+export function bypasses(graph: CircuitGraph, parts: readonly Part[], strings: readonly BankString[]): Bypass[] {
+  const bankMinus = new Set(strings.map(({ id }) => postOf(id, '-')));
+  const onBankSide = bankSide(graph, parts, bankMinus);
+  const found: Bypass[] = [];
+  for (const part of parts) {
+    const post = minusOf(part);
+    if (post === null) continue;
+    const way = wayTo(
+      graph.negative,
+      post,
+      (one) => bankMinus.has(one),
+      (edge) => edge.part?.kind === 'shunt',
+    );
+    if (way === null) continue;
+    const runs = way.flatMap(({ run }) => run ?? []);
+    let at = post;
+    const crossing = runs.find((run) => {
+      at = run.from === at ? run.to : run.from;
+      return onBankSide.has(at);
+    });
+    const passed = runs.flatMap(({ from, to }) => [from, to]).map((one) => one.slice(0, one.lastIndexOf('.')));
+    const overIds = [...new Set(passed)].filter((id) => id !== part.id && parts.some((one) => one.id === id));
+    found.push({ partId: part.id, runs, crossing: crossing ?? runs.at(-1) ?? null, overIds });
+  }
+  return found;
+}
+
+/** Posts that are meant to lie before the shunt: the batteries’ own, its bank post, and bars that are joined to those and not behind it. */
+function bankSide(graph: CircuitGraph, parts: readonly Part[], bankMinus: ReadonlySet<string>): ReadonlySet<string> {
+  const shunts = parts.filter(({ kind }) => kind === 'shunt').map(({ id }) => id);
+  const before = new Set([...bankMinus, ...shunts.map((id) => postOf(id, 'bank'))]);
+  const behind = new Set(shunts.map((id) => postOf(id, 'system')));
+  const joinedTo = (posts: ReadonlySet<string>) =>
+    parts
+      .filter(({ kind }) => kind === 'bar')
+      .map(({ id }) => postOf(id, 'bar'))
+      .filter((bar) => graph.negative.get(bar)?.some(({ a, b, run }) => run && posts.has(a === bar ? b : a)));
+  const system = new Set(joinedTo(behind));
+  for (const bar of joinedTo(before)) if (!system.has(bar)) before.add(bar);
+  return before;
+}
+
+/** Where a part gives its current back; null: it carries none of its own. */
+function minusOf(part: Part): string | null {
+  switch (part.kind) {
+    case 'inverter':
+    case 'charger':
+    case 'loads':
+    case 'other':
+      return postOf(part.id, '-');
+    case 'chassis':
+      return postOf(part.id, 'bolt');
+    default:
+      return null;
+  }
+}

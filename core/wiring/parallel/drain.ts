@@ -1,0 +1,174 @@
+import { interpolate } from '../../cells/interpolate';
+import { at } from '../../quantity/guard';
+import { type Draw, drawnA, parallelResponse, without } from './shares';
+import { type ParallelBattery, type ParallelLeads, parallelNetwork, type Topology } from './topology';
+
+/** A battery that is discharged or charged, with what opens it. */
+export interface DrainedBattery {
+  /** Rested volts of the whole battery against its charge. */
+  restedV: readonly (readonly [soc: number, volts: number])[];
+  ohm: number;
+  looseOhm: number;
+  capacityAh: number;
+  /** At the start, 0 … 1. */
+  socFraction: number;
+  /** A, above which its own protection opens; null: it has none. */
+  limitA: number | null;
+  /** s, for which more than that is borne. */
+  delayS: number;
+}
+
+export type DrainEvent = { atS: number; battery: number; code: 'over-limit' | 'empty' | 'full'; currentA: number };
+
+export interface DrainRow {
+  atS: number;
+  feedV: number;
+  totalA: number;
+  batteryA: number[];
+  socFraction: number[];
+}
+
+export interface Drain {
+  rows: DrainRow[];
+  events: DrainEvent[];
+  /** Why it ended: the voltage fell to the cut-off, nothing is left that is joined on, the power cannot be had, or the time is over. */
+  end: 'cut-off' | 'dark' | 'no-power' | 'time';
+  endS: number;
+  /** Ah out of each battery; negative: into it. */
+  batteryAh: number[];
+}
+
+export interface DrainRule {
+  draw: Draw;
+  /** V at the mains at which what is fed switches off; null where charging. */
+  cutOffV: number | null;
+  stepS: number;
+  mostS: number;
+  /** A row is kept every so many steps, and at every event. */
+  rowEvery: number;
+}
+
+/** What the currents follow from while the same batteries are joined on. */
+interface Joined {
+  /** [battery × battery] A out of the first per volt of the second. */
+  perVolt: Float64Array;
+  /** [batteries] A out of each per ampere drawn. */
+  perAmpere: Float64Array;
+  /** [batteries] V at the mains per volt of each, without a draw. */
+  feedPerVolt: Float64Array;
+  feedOhm: number;
+}
+
+/**
+ * Discharge or charge of a bank in parallel over time, to its end: who carries what, who opens, and who follows.
+ *
+ * In each step every battery is its rested voltage at its charge behind its resistance. A protection opens once its limit has been
+ * exceeded for its delay without a break; then the rest is solved anew.
+ *
+ * Leaves out: Peukert, polarisation, and that resistance grows in the cold and towards empty.
+ * @param batteries  1 … 16
+ */
+export function drain(
+  topology: Topology,
+  leads: ParallelLeads,
+  batteries: readonly DrainedBattery[],
+  { draw, cutOffV, stepS, mostS, rowEvery }: DrainRule,
+): Drain {
+  const count = batteries.length;
+  const soc = Float64Array.from(batteries, ({ socFraction }) => socFraction);
+  const ah = new Float64Array(count);
+  const overS = new Float64Array(count);
+  const amps = new Float64Array(count);
+  const emf = new Float64Array(count);
+  const gone = new Set<number>();
+  const rows: DrainRow[] = [];
+  const events: DrainEvent[] = [];
+  let joined = joinedOf(topology, leads, batteries, gone);
+  let atS = 0;
+  const ended = (end: Drain['end']): Drain => ({ rows, events, end, endS: atS, batteryAh: Array.from(ah) });
+  for (let step = 0; ; step++) {
+    if (gone.size === count) return ended('dark');
+    for (let k = 0; k < count; k++) emf[k] = gone.has(k) ? 0 : interpolate(at(batteries, k).restedV, soc[k]!);
+    let restFeedV = 0;
+    for (let k = 0; k < count; k++) restFeedV += joined.feedPerVolt[k]! * emf[k]!;
+    const totalA = drawnA(draw, { restFeedV, feedOhm: joined.feedOhm });
+    if (totalA === null) return ended('no-power');
+    const feedV = restFeedV - joined.feedOhm * totalA;
+    for (let k = 0; k < count; k++) {
+      let sum = joined.perAmpere[k]! * totalA;
+      for (let j = 0; j < count; j++) sum += joined.perVolt[k * count + j]! * emf[j]!;
+      amps[k] = gone.has(k) ? 0 : sum;
+    }
+    const isLast = atS >= mostS || (cutOffV !== null && feedV <= cutOffV);
+    if (step % rowEvery === 0 || isLast || events.at(-1)?.atS === atS)
+      rows.push({ atS, feedV, totalA, batteryA: Array.from(amps), socFraction: Array.from(soc) });
+    if (isLast) return ended(atS >= mostS ? 'time' : 'cut-off');
+
+    // The step ends at whatever comes first: its own length, a protection, a battery that is empty or full.
+    let lengthS = Math.min(stepS, mostS - atS);
+    for (let k = 0; k < count; k++) {
+      if (gone.has(k)) continue;
+      const { limitA, delayS, capacityAh } = at(batteries, k);
+      if (limitA !== null && Math.abs(amps[k]!) > limitA) lengthS = Math.min(lengthS, Math.max(0, delayS - overS[k]!));
+      const leftAh = amps[k]! > 0 ? soc[k]! * capacityAh : (1 - soc[k]!) * capacityAh;
+      if (amps[k] !== 0) lengthS = Math.min(lengthS, (leftAh / Math.abs(amps[k]!)) * 3600);
+    }
+    atS += lengthS;
+    let opened = false;
+    for (let k = 0; k < count; k++) {
+      if (gone.has(k)) continue;
+      const { limitA, delayS, capacityAh } = at(batteries, k);
+      const movedAh = (amps[k]! * lengthS) / 3600;
+      ah[k]! += movedAh;
+      soc[k] = Math.min(1, Math.max(0, soc[k]! - movedAh / capacityAh));
+      const isOver = limitA !== null && Math.abs(amps[k]!) > limitA;
+      overS[k] = isOver ? overS[k]! + lengthS : 0;
+      const isSpent = amps[k]! > 0 ? soc[k]! <= NEARLY : amps[k]! < 0 && soc[k]! >= 1 - NEARLY;
+      if (!isSpent && !(isOver && overS[k]! >= delayS - 1e-9)) continue;
+      gone.add(k);
+      opened = true;
+      const code = isOver && overS[k]! >= delayS - 1e-9 ? 'over-limit' : amps[k]! > 0 ? 'empty' : 'full';
+      events.push({ atS, battery: k, code, currentA: amps[k]! });
+    }
+    if (opened) joined = joinedOf(topology, leads, batteries, gone);
+  }
+}
+
+/** A charge this close to its end is at it. */
+const NEARLY = 1e-9;
+
+function joinedOf(
+  topology: Topology,
+  leads: ParallelLeads,
+  batteries: readonly DrainedBattery[],
+  gone: ReadonlySet<number>,
+): Joined {
+  const count = batteries.length;
+  const perVolt = new Float64Array(count * count);
+  const feedPerVolt = new Float64Array(count);
+  const shown = (volts: (k: number) => number): ParallelBattery[] =>
+    without(
+      batteries.map(({ ohm, looseOhm }, k) => ({ emfV: volts(k), ohm, looseOhm })),
+      gone,
+    );
+  const asleep = parallelResponse(
+    parallelNetwork(
+      topology,
+      shown(() => 0),
+      leads,
+    ),
+  );
+  for (let j = 0; j < count; j++) {
+    if (gone.has(j)) continue;
+    const { restA, restFeedV } = parallelResponse(
+      parallelNetwork(
+        topology,
+        shown((k) => (k === j ? 1 : 0)),
+        leads,
+      ),
+    );
+    for (let k = 0; k < count; k++) perVolt[k * count + j] = at(restA, k);
+    feedPerVolt[j] = restFeedV;
+  }
+  return { perVolt, perAmpere: asleep.perAmpere, feedPerVolt, feedOhm: asleep.feedOhm };
+}

@@ -1,0 +1,75 @@
+import { at } from '../../quantity/guard';
+import { parallelResponse, parallelShares, sharesOf, without } from './shares';
+import { type ParallelBattery, type ParallelLeads, parallelNetwork, type Topology } from './topology';
+
+/**
+ * How much more resistance in both leads of one battery puts its share off by so much of what it was; Infinity where no lead is long
+ * enough. In Ω for the two together.
+ * @param off  0.05: five per cent of its share
+ */
+export function leadMarginOhm(
+  topology: Topology,
+  batteries: readonly ParallelBattery[],
+  leads: ParallelLeads,
+  off: number,
+): number {
+  const shareWith = (extraOhm: number) => {
+    const changed = batteries.map((one, k) => (k === 0 ? { ...one, looseOhm: one.looseOhm + extraOhm } : one));
+    return at(parallelResponse(parallelNetwork(topology, changed, leads)).perAmpere, 0);
+  };
+  const wanted = shareWith(0) * (1 - off);
+  let [low, high] = [0, 1e-6];
+  while (shareWith(high) > wanted) {
+    low = high;
+    high *= 2;
+    if (high > 10) return Number.POSITIVE_INFINITY;
+  }
+  for (let k = 0; k < 60; k++) {
+    const middle = (low + high) / 2;
+    if (shareWith(middle) > wanted) low = middle;
+    else high = middle;
+  }
+  return high;
+}
+
+/**
+ * The largest current of the whole bank at which one battery that drops out takes no other with it: then each of those left stays within
+ * its own limit, whichever is gone.
+ * @param limitA  [batteries] of each; what its protection lets through for good
+ * @returns       A ≥ 0; null where there is only one
+ */
+export function dropOutA(
+  topology: Topology,
+  batteries: readonly ParallelBattery[],
+  leads: ParallelLeads,
+  limitA: readonly number[],
+): number | null {
+  if (batteries.length < 2) return null;
+  let most = Number.POSITIVE_INFINITY;
+  batteries.forEach((_, gone) => {
+    const { restA, perAmpere } = parallelResponse(
+      parallelNetwork(topology, without(batteries, new Set([gone])), leads),
+    );
+    limitA.forEach((limit, k) => {
+      if (k === gone || !(at(perAmpere, k) > 0)) return;
+      most = Math.min(most, Math.max(0, limit - at(restA, k)) / at(perAmpere, k));
+    });
+  });
+  return most;
+}
+
+/** How uneven a way of joining is: the battery that carries most against what would be fair. */
+export function mostBurdened(
+  topology: Topology,
+  batteries: readonly ParallelBattery[],
+  leads: ParallelLeads,
+  capacityAh: readonly number[],
+  totalA: number,
+): { battery: number; fraction: number; fairFraction: number } {
+  const shares = parallelShares(parallelNetwork(topology, batteries, leads), { by: 'current', currentA: totalA });
+  if (shares === null) throw new Error('a current is always delivered');
+  const rows = sharesOf(shares, capacityAh).map((share, battery) => ({ battery, ...share }));
+  return rows.reduce((most, row) =>
+    row.fraction / row.fairFraction > most.fraction / most.fairFraction + 1e-12 ? row : most,
+  );
+}

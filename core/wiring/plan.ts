@@ -1,0 +1,65 @@
+import * as z from 'zod';
+import { id, instantMs, quantity, shortText } from '../plan/fields';
+import { WIRING_LIMITS as LIMITS } from './limits';
+import { TOPOLOGIES } from './parallel/topology';
+import { Part } from './part';
+import { Run } from './run';
+
+/** How a fuse is sized: over its load, or under its wire. */
+export const FUSE_SCHOOLS = ['load-up', 'wire-down'] as const;
+export type FuseSchool = (typeof FUSE_SCHOOLS)[number];
+
+/** A negative that was found on the vehicle. */
+export const FoundNegative = z.strictObject({
+  id,
+  where: shortText,
+  serves: shortText,
+  lands: z.enum(['system-side', 'bank-side', 'not-known']),
+  seenAtMs: instantMs,
+});
+export type FoundNegative = z.infer<typeof FoundNegative>;
+
+/** What is known of one battery beyond its model; null: as the bank says. */
+export const BatteryFacts = z.strictObject({
+  milliOhm: quantity(LIMITS.batteryMilliOhm).nullable(),
+  chargeFraction: quantity(LIMITS.chargeFraction).nullable(),
+  looseMilliOhm: quantity(LIMITS.jointMilliOhm),
+});
+export type BatteryFacts = z.infer<typeof BatteryFacts>;
+
+/** How the bank's batteries are joined in parallel, and what is drawn of them for comparison. */
+export const ParallelPlan = z.strictObject({
+  topology: z.enum(TOPOLOGIES),
+  linkM: quantity(LIMITS.runM),
+  leadM: quantity(LIMITS.runM),
+  areaMm2: quantity(LIMITS.runMm2),
+  /** Of one crimp and its post. */
+  jointMilliOhm: quantity(LIMITS.jointMilliOhm),
+  /** Out of the bank; null: the largest draw of the plan. */
+  drawA: quantity(LIMITS.drawA).nullable(),
+  chargeFraction: quantity(LIMITS.chargeFraction),
+  /** How long a battery's own protection bears too much. */
+  protectionS: quantity(LIMITS.protectionS),
+  /** In the order of the bank; those beyond the list are as the bank says. */
+  batteries: z.array(BatteryFacts).max(16),
+});
+export type ParallelPlan = z.infer<typeof ParallelPlan>;
+
+/** What is decided about copper and protection. */
+export const WiringPlan = z.strictObject({
+  list: z.enum(['metric', 'gauges']),
+  fuseSchool: z.enum(FUSE_SCHOOLS),
+  /** Of what the wire carries, under the school that goes by it. */
+  wireShare: quantity(LIMITS.wireShare),
+  /** A fuse is near its source within this length of cable. */
+  nearM: quantity(LIMITS.nearM),
+  /** An upstream fuse is at least so many times the one behind it. */
+  selectiveRatio: quantity(LIMITS.selectiveRatio),
+  /** The way to the inverter, until a circuit is laid out. */
+  inverterRun: z.strictObject({ lengthM: quantity(LIMITS.runM), areaMm2: quantity(LIMITS.runMm2) }),
+  parts: z.array(Part).max(300),
+  runs: z.array(Run).max(500),
+  negatives: z.array(FoundNegative).max(300),
+  parallel: ParallelPlan,
+});
+export type WiringPlan = z.infer<typeof WiringPlan>;

@@ -1,0 +1,46 @@
+import type { Currents } from './currents';
+import type { PartOf } from './part';
+
+export type FusePart = PartOf<'fuse'>;
+
+/** What guards a run, seen from the bank. */
+export interface Guard {
+  /** The last fuses before it, one for each way from the bank that has its own; empty: none. */
+  fuses: FusePart[];
+  /** m of positive cable from the battery to its far end, without a fuse on the way; 0: none of it is bare. */
+  bareM: number;
+}
+
+/** For each positive run that the bank can feed: the fuses that would blow for it. */
+export function guardsOf({ fromStrings }: Currents): ReadonlyMap<string, Guard> {
+  const guards = new Map<string, { fuses: Set<FusePart>; bareM: number }>();
+  for (const ways of fromStrings.values())
+    for (const way of ways) {
+      let fuse: FusePart | null = null;
+      let bareM = 0;
+      for (const { run, part } of way) {
+        if (part?.kind === 'fuse') fuse = part;
+        if (!run) continue;
+        const guard = guards.get(run.id) ?? { fuses: new Set<FusePart>(), bareM: 0 };
+        guards.set(run.id, guard);
+        if (fuse) guard.fuses.add(fuse);
+        else guard.bareM = Math.max(guard.bareM, (bareM += run.lengthM));
+      }
+    }
+  return new Map([...guards].map(([id, { fuses, bareM }]) => [id, { fuses: [...fuses], bareM }]));
+}
+
+/** Which fuses lie behind each, seen from the bank. */
+export function fusesBehind({ fromStrings }: Currents): ReadonlyMap<string, ReadonlySet<FusePart>> {
+  const behind = new Map<string, Set<FusePart>>();
+  for (const ways of fromStrings.values())
+    for (const way of ways) {
+      const fuses = way.flatMap(({ part }) => (part?.kind === 'fuse' ? [part] : []));
+      fuses.forEach((fuse, k) => {
+        const set = behind.get(fuse.id) ?? new Set<FusePart>();
+        behind.set(fuse.id, set);
+        for (const later of fuses.slice(k + 1)) set.add(later);
+      });
+    }
+  return behind;
+}

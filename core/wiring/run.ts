@@ -1,0 +1,36 @@
+import * as z from 'zod';
+import { INSULATION_C } from '../conductors/ampacity.data';
+import { id, quantity } from '../plan/fields';
+import { WIRING_LIMITS as LIMITS } from './limits';
+import { STUDS } from './part';
+
+const post = z.string().min(3).max(70);
+
+/** What is done with a cable at the bench and in the locker. */
+export const CABLE_STEPS = ['cut', 'crimped', 'pulled', 'sealed', 'labelled'] as const;
+export type CableStep = (typeof CABLE_STEPS)[number];
+
+/** A conductor from post to post. */
+export const Run = z.strictObject({
+  id,
+  /** "W07", as it stands on the cable. */
+  label: z.string().min(1).max(12),
+  role: z.enum(['positive', 'negative', 'bond', 'sense']),
+  from: post,
+  to: post,
+  /** One way. */
+  lengthM: quantity(LIMITS.runM),
+  lengthBy: z.enum(['measured', 'guessed']),
+  /** As it lies there; null: the smallest that the rules allow. */
+  areaMm2: quantity(LIMITS.runMm2).nullable(),
+  insulationC: z.union(INSULATION_C.map((tempC) => z.literal(tempC))),
+  engineSpace: z.boolean(),
+  /** Conductors in the same bundle, itself included. */
+  bundled: quantity(LIMITS.bundledCount),
+  /** Studs that its lugs are made for; null: as the posts need. */
+  fromLug: z.enum(STUDS).nullable(),
+  toLug: z.enum(STUDS).nullable(),
+  done: z.array(z.enum(CABLE_STEPS)).max(CABLE_STEPS.length),
+});
+export type Run = z.infer<typeof Run>;
+export type RunRole = Run['role'];

@@ -1,0 +1,78 @@
+import type { Audit } from '../audit/audit';
+import type { Inverter } from '../audit/inverter';
+import type { Load } from '../audit/load';
+import type { Bank } from '../bank/plan';
+import type { ChemistryEdits } from '../cells/chemistry-edit';
+import type { ChargingPlan } from '../charging/plan';
+import { copperKg } from '../conductors/copper';
+import { computed, type Figure } from '../formula/figure';
+import { sumOver } from '../formula/formula';
+import { isObject } from '../plan/lift';
+import { defineStage } from '../plan/stage-definition';
+import { workOut } from './circuit';
+import type { Circuit } from './circuit-figures';
+import { freshWiring } from './fresh';
+import { WiringPlan } from './plan';
+
+interface WiringNeeds {
+  loads: Load[];
+  inverters: Inverter[];
+  charging: ChargingPlan;
+  bank: Bank | null;
+  chemistryEdits: ChemistryEdits;
+  wiring: WiringPlan;
+}
+
+interface WiringDerived {
+  /** Null where nothing is laid out, or there is no bank. */
+  circuit: Circuit | null;
+}
+
+export const wiringStage = defineStage({
+  id: 'wiring',
+  Plan: { wiring: WiringPlan },
+  fresh: () => ({ wiring: freshWiring() }),
+  lift: {
+    /** There was one run, bank to inverter, and it belonged to the bank. */
+    5: (plan) => {
+      const wiring = freshWiring();
+      const { bank } = plan;
+      if (!isObject(bank)) return { ...plan, wiring };
+      const { cableLengthM, cableAreaMm2, ...rest } = bank;
+      const { lengthM, areaMm2 } = wiring.inverterRun;
+      return {
+        ...plan,
+        bank: rest,
+        wiring: { ...wiring, inverterRun: { lengthM: cableLengthM ?? lengthM, areaMm2: cableAreaMm2 ?? areaMm2 } },
+      };
+    },
+  },
+  records: [],
+  reads: ['loads', 'inverters', 'charging', 'bank', 'chemistryEdits', 'wiring'],
+  derive: ({ plan, earlier }: { plan: WiringNeeds; earlier: { audit: Audit } }): WiringDerived => {
+    const { bank, wiring, loads, inverters, charging, chemistryEdits } = plan;
+    if (bank === null || wiring.parts.length === 0) return { circuit: null };
+    const rig = { audit: earlier.audit, loads, inverters, sources: charging.sources, bank, chemistryEdits, wiring };
+    return { circuit: workOut(rig) };
+  },
+  none: () => ({ circuit: null }),
+  keyFigures: ({ circuit }) => (circuit ? wiringFigures(circuit) : []),
+  stale: () => [],
+});
+
+/** By what an edit moved the circuit: what passes the shunt at most, and the copper of it all. */
+function wiringFigures({ runs, loops }: Circuit): Figure[] {
+  const consumers = loops.filter(({ demand }) => !demand.gives);
+  return [
+    sumOver(
+      { id: 'wiring.drawn-a', says: 'all consumers at their most', unit: 'A', source: 'their design currents' },
+      consumers.map(({ part, demand }) => ({ says: part.name, current: demand.current })),
+      ({ current }) => current,
+    ),
+    sumOver(
+      { id: 'wiring.copper', says: 'copper of all runs', unit: 'Kg', source: 'length × section × 8,890 kg/m³' },
+      runs.map(({ run, areaMm2 }) => ({ says: run.label, kg: copperKg(run.lengthM, areaMm2) })),
+      ({ kg }) => computed(kg),
+    ),
+  ];
+}
