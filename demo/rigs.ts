@@ -11,6 +11,7 @@ import { stampOf } from '../core/plan/stamped';
 import { deriveRig } from '../core/rig/derive-rig';
 import { newRig } from '../core/rig/new-rig';
 import type { Rig } from '../core/rig/rig';
+import { laidOut, measuredAllRound } from './wiring';
 
 /** The two made-up demo rigs. Places, people and makers do not exist. */
 
@@ -231,7 +232,7 @@ const wagtail: Rig = {
 };
 
 /** With what was typed into its meter that February, when it had one string of batteries. */
-export const piedWagtail = typedIn(wagtail, oneString(wagtail), [
+export const piedWagtail = typedIn(measuredAllRound(wagtail), oneString(wagtail), [
   ['capacity', 160, Date.UTC(2026, 1, 14, 15, 30)],
   ['full-voltage', 28.1, Date.UTC(2026, 1, 14, 15, 31)],
   ['tail-current', 0.04, Date.UTC(2026, 1, 14, 15, 33)],
@@ -240,7 +241,7 @@ export const piedWagtail = typedIn(wagtail, oneString(wagtail), [
 
 const oldCells = model('generic-flooded-1-450');
 
-export const saltmarshSurvey: Rig = {
+const saltmarsh: Rig = {
   ...newRig('demo-saltmarsh-survey', 'Saltmarsh Survey', 'Europe/Amsterdam'),
   purpose: 'Flat-bottomed survey barge in the Grey Wader estuary; mooring with shore power at weekends only',
   place: { name: 'Grey Wader estuary', timeZone: 'Europe/Amsterdam', latitudeDeg: 53.3, longitudeDeg: 6.1 },
@@ -295,6 +296,9 @@ export const saltmarshSurvey: Rig = {
     entered: {},
   },
 };
+
+/** Its circuit as it would be laid out, not measured yet. */
+export const saltmarshSurvey = laidOut(saltmarsh);
 
 /** A rig whose meter was set up as it was then: each setting as typed, with what its derivation rested on. */
 function typedIn(rig: Rig, then: Rig, typed: readonly (readonly [SettingId, number, number])[]): Rig {

@@ -4,12 +4,14 @@ import { bankStage } from '../stages/bank/bank.stage';
 import { chargingStage } from '../stages/charging/charging.stage';
 import { logbookStage } from '../stages/logbook/logbook.stage';
 import { monitorStage } from '../stages/monitor/monitor.stage';
+import { wiringStage } from '../stages/wiring/wiring.stage';
 
 /** The stages in working order: spine, addresses, keys, commands and the walks of the tests follow from it. A new one is a line. */
 export const STAGES: readonly StageRegistration[] = [
   auditStage,
   bankStage,
   chargingStage,
+  wiringStage,
   monitorStage,
   logbookStage,
 ].sort((a, b) => a.number - b.number);

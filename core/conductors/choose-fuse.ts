@@ -60,9 +60,12 @@ export function fusesBetween(
   toA: number,
 ): FuseChoice[] {
   const whole = { ...demand, loadA: 0, ampacityA: toA };
-  return FUSE_FAMILIES.filter((family) => stands(family, whole) && breaks(family, whole))
-    .flatMap(({ family, stepsA }) =>
-      stepsA.filter((ratingA) => ratingA >= fromA && ratingA <= toA).map((ratingA) => ({ family, ratingA })),
-    )
-    .sort((a, b) => a.ratingA - b.ratingA);
+  return SIZES.filter(
+    ({ ratingA, of }) => ratingA >= fromA && ratingA <= toA && stands(of, whole) && breaks(of, whole),
+  ).map(({ ratingA, of }) => ({ family: of.family, ratingA }));
 }
+
+/** All sizes of all families, the smallest first; of the same size in the order of the families. */
+const SIZES = FUSE_FAMILIES.flatMap((of) => of.stepsA.map((ratingA) => ({ ratingA, of }))).sort(
+  (a, b) => a.ratingA - b.ratingA,
+);

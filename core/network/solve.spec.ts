@@ -1,7 +1,7 @@
 import { fc, test } from '@fast-check/vitest';
 import { describe, expect, it } from 'vitest';
 import { QuantityError } from '../quantity/quantity-error';
-import { islandsOf, type Network, solve } from './solve';
+import { islandsOf, type Network, ohmSeenAt, solve } from './solve';
 
 const ohms = fc.double({ min: 1e-6, max: 10, noNaN: true });
 /** Any network in one piece: a chain of all posts, and more between any two. */
@@ -76,7 +76,7 @@ describe('solve', () => {
   });
   test.prop([networks])('as much flows into each post as out of it', (network) => {
     const { into, total } = balance(network);
-    for (const amps of into) expect(Math.abs(amps)).toBeLessThanOrEqual(1e-9 * Math.max(total, 1e-9));
+    for (const amps of into) expect(Math.abs(amps)).toBeLessThanOrEqual(1e-9 * Math.max(total, 1e-3));
   });
   test.prop([networks])('what the voltages give is what the sinks take and what becomes heat', (network) => {
     const { postV, sourceA, lossW } = solve(network);
@@ -127,5 +127,37 @@ describe('solve', () => {
         [3, 2],
       ]),
     ]).toEqual([0, 0, 2, 2]);
+  });
+});
+
+describe('ohmSeenAt', () => {
+  test.prop([networks, fc.nat()])('is what one ampere raises the voltage by, dead ends or not', (network, pick) => {
+    const at = pick % network.posts;
+    const still = network.sources.map((source) => ({ ...source, emfV: 0 }));
+    const { postV } = solve({ ...network, sources: still, sinks: [{ from: 0, to: at, currentA: 1 }] });
+    const [ohm] = ohmSeenAt(network, [at]);
+    expect(Math.abs(ohm! - postV[at]!)).toBeLessThanOrEqual(1e-7 * Math.max(1e-6, Math.abs(postV[at]!)));
+  });
+  it('by hand: two batteries of 2 mΩ behind 1 mΩ each, and 3 mΩ more to a fuse; nothing joins the last post', () => {
+    const network = {
+      posts: 6,
+      sources: [
+        { plus: 1, minus: 0, emfV: 13, ohm: 0.002 },
+        { plus: 2, minus: 0, emfV: 13, ohm: 0.002 },
+      ],
+      resistors: [
+        { from: 1, to: 3, ohm: 0.001 },
+        { from: 2, to: 3, ohm: 0.001 },
+        { from: 3, to: 4, ohm: 0.003 },
+      ],
+    };
+    expect(ohmSeenAt(network, [0, 1, 3, 4, 5])).toEqual([
+      0,
+      // 2 mΩ beside 1 + 1 + 2 mΩ.
+      expect.closeTo(0.008 / 6, 12),
+      expect.closeTo(0.0015, 12),
+      expect.closeTo(0.0045, 12),
+      null,
+    ]);
   });
 });

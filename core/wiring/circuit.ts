@@ -8,7 +8,7 @@ import { fusesBetween } from '../conductors/choose-fuse';
 import { copperOhm } from '../conductors/copper';
 import { bankStrings } from './battery-posts';
 import { currentsOf, type Loop } from './currents';
-import { bornA, fuseSizes } from './fuse-sizes';
+import { bornA, fuseSizes, isTap } from './fuse-sizes';
 import type { Circuit, FuseFigures, LoopFigures, RunFigures } from './circuit-figures';
 import { type DemandParts, demandsOf } from './demand';
 import { findingsOf } from './findings';
@@ -55,13 +55,16 @@ export function workOut(rig: CircuitParts): Circuit {
   let chosen: SectionsChosen = { areaMm2: new Map(), beyond: new Set() };
   let runs: RunFigures[] = [];
   let ohmAt: (part: FusePart) => number = () => Number.POSITIVE_INFINITY;
-  const bearsA = (run: Run) => bornA(run, wiring.runs, guards, currents, sizes);
+  const bearsA = (run: Run) => bornA(run, wiring.runs, guards, currents, sizes, wiring.nearM);
   for (let round = 0; round < ROUNDS_MOST; round++) {
     const grown = fuseSizes(wiring, currents, (part) => ({ highestV, shortCircuitA: highestV / ohmAt(part) }), sizes);
     const same = [...grown].every(([id, size]) => sizes.get(id) === size);
     if (round > 0 && same) break;
     sizes = grown;
-    chosen = chooseSections({ runs: known, loops: currents.loops, designA, bearsA, list: wiring.list, nominalV });
+    chosen = alikeInStrings(
+      chooseSections({ runs: known, loops: currents.loops, designA, bearsA, list: wiring.list, nominalV }),
+      known,
+    );
     runs = known.map((run) =>
       runFigures(run, chosen.areaMm2.get(run.id) ?? 0, designA(run), guards.get(run.id) ?? null),
     );
@@ -79,6 +82,21 @@ export function workOut(rig: CircuitParts): Circuit {
     ...circuit,
     findings: findingsOf(circuit, { graph, beyond: chosen.beyond, bearsA, ...rig }),
   };
+}
+
+/** Leads of the strings that must be equal are as thick as the thickest of them, where nothing else lies there. */
+function alikeInStrings({ areaMm2, beyond }: SectionsChosen, runs: readonly Run[]): SectionsChosen {
+  const placeOf = ({ id }: Run) => /^battery-\d+-(\w+)$/.exec(id)?.[1];
+  const thickest = new Map<string, number>();
+  for (const run of runs) {
+    const place = placeOf(run);
+    if (place) thickest.set(place, Math.max(thickest.get(place) ?? 0, areaMm2.get(run.id) ?? 0));
+  }
+  const alike = runs.map((run) => {
+    const own = areaMm2.get(run.id) ?? 0;
+    return [run.id, run.areaMm2 === null ? (thickest.get(placeOf(run) ?? '') ?? own) : own] as const;
+  });
+  return { areaMm2: new Map(alike), beyond };
 }
 
 function runFigures(run: Run, areaMm2: number, designA: number, guard: Guard | null): RunFigures {
@@ -112,7 +130,10 @@ function fuseFigures(part: FusePart, facts: FuseFacts): FuseFigures {
   const { wiring, guards, byId, sizes, highestV } = facts;
   const shortCircuitA = highestV / facts.ohmAt(part);
   const guarded = [...guards].filter(([, { fuses }]) => fuses.some(({ id }) => id === part.id));
-  const ampacities = guarded.flatMap(([id]) => byId.get(id)?.ampacityA ?? []);
+  const ampacities = guarded.flatMap(([id, guard]) => {
+    const one = byId.get(id);
+    return one?.ampacityA && !isTap(one.run, guard, wiring.nearM) ? [one.ampacityA] : [];
+  });
   const largestA = ampacities.length > 0 ? Math.min(...ampacities) : null;
   const loadA = facts.designA(part);
   const size = sizes.get(part.id) ?? 0;

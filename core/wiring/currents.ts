@@ -48,7 +48,7 @@ export function currentsOf(
   const flows = new Map<string, Flow>();
   const loops: Loop[] = [];
   const fromStrings = new Map<string, (readonly Edge[])[]>();
-  const counted = stringsCounted(school, strings.length);
+  const sharing = stringsCounted(school, strings.length);
   for (const demand of demands) {
     const perString = (side: CircuitGraph['positive'], pole: '+' | '-') =>
       strings.map(({ id }) => wayTo(side, postOf(demand.partId, pole), (post) => post === postOf(id, pole)));
@@ -57,10 +57,13 @@ export function currentsOf(
       const there = side.filter((way) => way !== null).length;
       const passed = new Map<string, number[]>();
       side.forEach((way, k) => {
-        for (const id of new Set((way ?? []).map(idOf))) passed.set(id, [...(passed.get(id) ?? []), k]);
+        // What comes back beside the shunt is to be moved: only its own lead is sized by it.
+        const counted =
+          side === backs && way && !way.some(({ part }) => part?.kind === 'shunt') ? way.slice(0, 1) : way;
+        for (const id of new Set((counted ?? []).map(idOf))) passed.set(id, [...(passed.get(id) ?? []), k]);
       });
       for (const [id, from] of passed) {
-        const share = from.length === there ? 1 : Math.min(1, from.length / counted);
+        const share = from.length === there ? 1 : Math.min(1, from.length / sharing);
         add(flows, id, demand, demand.current.value * share, from);
       }
     }

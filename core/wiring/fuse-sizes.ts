@@ -57,8 +57,9 @@ export function bornA(
   guards: ReadonlyMap<string, Guard>,
   currents: Currents,
   sizes: ReadonlyMap<string, number>,
+  nearM: number,
 ): number {
-  if (run.role === 'positive') return positiveA(run, guards, currents, sizes);
+  if (run.role === 'positive') return positiveA(run, guards, currents, sizes, nearM);
   const flow = currents.flows.get(run.id);
   if (!flow) return 0;
   // A part’s own lead: nothing comes through it but what its last fuse lets through.
@@ -67,26 +68,38 @@ export function bornA(
     const fuse = own.out?.findLast(({ part }) => part?.kind === 'fuse')?.part;
     return fuse ? (sizes.get(fuse.id) ?? 0) : 0;
   }
-  const key = keyOf(flow);
-  const alike = runs.filter(({ id, role }) => {
-    const other = role === 'positive' && currents.flows.get(id);
-    return other && keyOf(other) === key;
-  });
-  return Math.max(0, ...alike.map((one) => positiveA(one, guards, currents, sizes)));
+  // The positives that carry at least the same parts, and fewest others.
+  const from = flow.strings.join(',');
+  let alike: Run[] = [];
+  let fewest = Number.POSITIVE_INFINITY;
+  for (const one of runs) {
+    const other = one.role === 'positive' && currents.flows.get(one.id);
+    if (
+      !other ||
+      isTap(one, guards.get(one.id), nearM) ||
+      other.strings.join(',') !== from ||
+      !flow.partIds.every((id) => other.partIds.includes(id))
+    )
+      continue;
+    if (other.partIds.length < fewest) alike = [];
+    if (other.partIds.length <= fewest) alike.push(one);
+    fewest = Math.min(fewest, other.partIds.length);
+  }
+  return Math.max(0, ...alike.map((one) => positiveA(one, guards, currents, sizes, nearM)));
 }
-
-const keyOf = ({ partIds, strings }: { partIds: readonly string[]; strings: readonly number[] }) =>
-  `${strings.join(',')} ${[...partIds].sort().join(',')}`;
 
 function positiveA(
   run: Run,
   guards: ReadonlyMap<string, Guard>,
   { flows, stringCount }: Currents,
   sizes: ReadonlyMap<string, number>,
+  nearM: number,
 ): number {
   const guard = guards.get(run.id);
   const flow = flows.get(run.id);
   if (!guard || !flow) return 0;
+  // A short lead to a fuse needs to bear no more than that fuse lets through: by the rule of the distance.
+  if (isTap(run, guard, nearM)) return sizes.get(guard.leadsTo?.id ?? '') ?? 0;
   const own = guard.fuses.reduce((sum, { id }) => sum + (sizes.get(id) ?? 0), 0);
   if (flow.strings.length === stringCount) return own;
   const others = [...sizes].filter(([id]) => {
@@ -98,6 +111,10 @@ function positiveA(
     others.reduce((sum, [, size]) => sum + size, 0),
   );
 }
+
+/** A lead to a fuse, so short that it needs no guard of its own. */
+export const isTap = (run: Run, guard: Guard | null | undefined, nearM: number): boolean =>
+  guard?.leadsTo !== null && guard !== null && guard !== undefined && run.lengthM <= nearM * (1 + 1e-9);
 
 /** Parts that a current passes and that are rated for one. */
 export const isRated = (part: Part): part is Extract<Part, { kind: 'bar' | 'shunt' | 'switch' }> =>

@@ -25,7 +25,7 @@ const GUESS = {
   trunk: 0.5,
   inverter: 1,
   charger: 1.5,
-  block: 2,
+  block: 4,
   loads: 3,
   monitor: 1.5,
   bond: 1,

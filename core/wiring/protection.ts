@@ -9,25 +9,29 @@ export interface Guard {
   fuses: FusePart[];
   /** m of positive cable from the battery to its far end, without a fuse on the way; 0: none of it is bare. */
   bareM: number;
+  /** The fuse right at its end; null: there is none. */
+  leadsTo: FusePart | null;
 }
 
 /** For each positive run that the bank can feed: the fuses that would blow for it. */
 export function guardsOf({ fromStrings }: Currents): ReadonlyMap<string, Guard> {
-  const guards = new Map<string, { fuses: Set<FusePart>; bareM: number }>();
+  const guards = new Map<string, { fuses: Set<FusePart>; bareM: number; leadsTo: FusePart | null }>();
   for (const ways of fromStrings.values())
     for (const way of ways) {
       let fuse: FusePart | null = null;
       let bareM = 0;
-      for (const { run, part } of way) {
+      for (const [k, { run, part }] of way.entries()) {
         if (part?.kind === 'fuse') fuse = part;
         if (!run) continue;
-        const guard = guards.get(run.id) ?? { fuses: new Set<FusePart>(), bareM: 0 };
+        const guard = guards.get(run.id) ?? { fuses: new Set<FusePart>(), bareM: 0, leadsTo: null };
         guards.set(run.id, guard);
+        const next = way[k + 1]?.part;
+        if (next?.kind === 'fuse') guard.leadsTo = next;
         if (fuse) guard.fuses.add(fuse);
         else guard.bareM = Math.max(guard.bareM, (bareM += run.lengthM));
       }
     }
-  return new Map([...guards].map(([id, { fuses, bareM }]) => [id, { fuses: [...fuses], bareM }]));
+  return new Map([...guards].map(([id, { fuses, ...more }]) => [id, { fuses: [...fuses], ...more }]));
 }
 
 /** Which fuses lie behind each, seen from the bank. */

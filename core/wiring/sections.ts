@@ -3,6 +3,7 @@ import { ampacityOf, type SectionList } from '../conductors/choose-section';
 import { copperOhm } from '../conductors/copper';
 import { GAUGE_INSULATION_C, GAUGES } from '../conductors/gauges.data';
 import type { Loop } from './currents';
+import { at } from '../quantity/guard';
 import type { Run } from './run';
 
 /** Warm conductor, as under load. */
@@ -51,55 +52,76 @@ export interface SectionsChosen {
  */
 export function chooseSections({ runs, loops, designA, bearsA, list, nominalV }: SectionNeeds): SectionsChosen {
   const beyond = new Set<string>();
-  const ladder = new Map<string, readonly number[]>();
-  const step = new Map<string, number>();
-  for (const run of runs) {
-    const carries = areasOf(list).filter(
-      (areaMm2) => (runAmpacity(run, areaMm2, list) ?? 0) >= Math.max(designA(run), bearsA(run)),
-    );
+  const all = areasOf(list);
+  const steps = runs.map((run): Step => {
+    const amps = designA(run);
+    const wantedA = Math.max(amps, bearsA(run));
+    const carries = all.filter((areaMm2) => (runAmpacity(run, areaMm2, list) ?? 0) >= wantedA);
     if (run.areaMm2 === null && carries.length === 0) beyond.add(run.id);
-    ladder.set(
-      run.id,
-      run.areaMm2 !== null ? [run.areaMm2] : carries.length > 0 ? carries : [areasOf(list).at(-1) ?? 0],
-    );
-    step.set(run.id, 0);
-  }
-  const areaOf = (run: Run, more = 0): number | undefined => ladder.get(run.id)?.[(step.get(run.id) ?? 0) + more];
-  const lossV = (run: Run, areaMm2: number) => designA(run) * copperOhm(run.lengthM, areaMm2, CONDUCTOR_C);
-  const ways = loops.map(({ demand, out, back }) => ({
-    mostV: demand.dropFraction * nominalV,
-    runs: [...(out ?? []), ...(back ?? [])].flatMap(({ run }) => (run && ladder.has(run.id) ? [run] : [])),
-  }));
-  const lostV = (of: readonly Run[]) => of.reduce((sum, run) => sum + lossV(run, areaOf(run) ?? 1), 0);
-  const keeps = (way: (typeof ways)[number]) => lostV(way.runs) <= way.mostV * (1 + 1e-12);
-
+    const ladder = run.areaMm2 !== null ? [run.areaMm2] : carries.length > 0 ? carries : [all.at(-1) ?? 0];
+    const lossV = ladder.map((areaMm2) => amps * copperOhm(run.lengthM, areaMm2, CONDUCTOR_C));
+    return { run, ladder, lossV, at: 0, ways: [] };
+  });
+  const stepOf = new Map(steps.map((step) => [step.run.id, step]));
+  const ways = loops.map(({ demand, out, back }): Way => {
+    const on = [...(out ?? []), ...(back ?? [])].flatMap(({ run }) => (run && stepOf.get(run.id)) ?? []);
+    const way = { mostV: demand.dropFraction * nominalV * (1 + 1e-12), lostV: 0, steps: on };
+    for (const step of on) {
+      step.ways.push(way);
+      way.lostV += at(step.lossV, 0);
+    }
+    return way;
+  });
+  const move = (step: Step, by: 1 | -1) => {
+    const change = at(step.lossV, step.at + by) - at(step.lossV, step.at);
+    step.at += by;
+    for (const way of step.ways) way.lostV += change;
+  };
   for (;;) {
-    const short = ways.filter((way) => !keeps(way));
-    let best: { run: Run; perCopper: number } | null = null;
-    for (const run of new Set(short.flatMap((way) => way.runs))) {
-      const [now, next] = [areaOf(run), areaOf(run, 1)];
+    const short = new Set(ways.filter(({ lostV, mostV }) => lostV > mostV));
+    if (short.size === 0) break;
+    let best: { step: Step; perCopper: number } | null = null;
+    for (const step of new Set([...short].flatMap((way) => way.steps))) {
+      const { ladder, lossV, at: here, run } = step;
+      const [now, next] = [ladder[here], ladder[here + 1]];
       if (now === undefined || next === undefined) continue;
-      const ofWays = short.filter((way) => way.runs.includes(run)).length;
-      const perCopper = (ofWays * (lossV(run, now) - lossV(run, next))) / (run.lengthM * (next - now));
-      if (best === null || perCopper > best.perCopper) best = { run, perCopper };
+      const ofWays = step.ways.filter((way) => short.has(way)).length;
+      const perCopper = (ofWays * (at(lossV, here) - at(lossV, here + 1))) / (run.lengthM * (next - now));
+      if (best === null || perCopper > best.perCopper) best = { step, perCopper };
     }
     if (best === null) {
       // What is left too long has no thicker wire on the list anywhere on its way.
-      for (const way of short) for (const run of way.runs) if (run.areaMm2 === null) beyond.add(run.id);
+      for (const way of short) for (const { run } of way.steps) if (run.areaMm2 === null) beyond.add(run.id);
       break;
     }
-    step.set(best.run.id, (step.get(best.run.id) ?? 0) + 1);
+    move(best.step, 1);
   }
+  const copper = ({ run, ladder, at: here }: Step) => run.lengthM * at(ladder, here);
   for (let thinner = true; thinner;) {
     thinner = false;
-    const byCopper = [...runs].sort((a, b) => b.lengthM * (areaOf(b) ?? 0) - a.lengthM * (areaOf(a) ?? 0));
-    for (const run of byCopper) {
-      const at = step.get(run.id) ?? 0;
-      if (at === 0 || beyond.has(run.id)) continue;
-      step.set(run.id, at - 1);
-      if (ways.every((way) => !way.runs.includes(run) || keeps(way))) thinner = true;
-      else step.set(run.id, at);
+    for (const step of [...steps].sort((a, b) => copper(b) - copper(a))) {
+      if (step.at === 0 || beyond.has(step.run.id)) continue;
+      move(step, -1);
+      if (step.ways.every(({ lostV, mostV }) => lostV <= mostV)) thinner = true;
+      else move(step, 1);
     }
   }
-  return { areaMm2: new Map(runs.map((run) => [run.id, areaOf(run) ?? 0])), beyond };
+  return { areaMm2: new Map(steps.map(({ run, ladder, at: here }) => [run.id, at(ladder, here)])), beyond };
+}
+
+/** A run on the ladder of its sections. */
+interface Step {
+  run: Run;
+  /** mm² that carry what it must, rising, and V that each loses. */
+  ladder: readonly number[];
+  lossV: readonly number[];
+  at: number;
+  ways: Way[];
+}
+
+/** The whole way to a part and back. */
+interface Way {
+  mostV: number;
+  lostV: number;
+  steps: Step[];
 }

@@ -105,7 +105,7 @@ export function drain(
     if (isLast) return ended(atS >= mostS ? 'time' : 'cut-off');
 
     // The step ends at whatever comes first: its own length, a protection, a battery that is empty or full.
-    let lengthS = Math.min(stepS, mostS - atS);
+    let lengthS = Math.min(stepS, mostS - atS, steadyS(batteries, soc, gone));
     for (let k = 0; k < count; k++) {
       if (gone.has(k)) continue;
       const { limitA, delayS, capacityAh } = at(batteries, k);
@@ -132,6 +132,24 @@ export function drain(
     }
     if (opened) joined = joinedOf(topology, leads, batteries, gone);
   }
+}
+
+/** Of the time in which batteries side by side even out, so much is a step at most: a longer one would swing to and fro. */
+const OF_EVENING_OUT = 0.25;
+const SHORTEST_S = 0.25;
+
+/** How long a step may be where the rested voltage is steep: τ = R · C ÷ slope of the battery that evens out fastest. */
+function steadyS(batteries: readonly DrainedBattery[], soc: Float64Array, gone: ReadonlySet<number>): number {
+  let least = Number.POSITIVE_INFINITY;
+  batteries.forEach(({ restedV, ohm, capacityAh }, k) => {
+    if (gone.has(k)) return;
+    const at = restedV.findIndex(([charge]) => charge >= soc[k]!);
+    const [upper, lower] = [restedV[Math.max(1, at)], restedV[Math.max(0, at - 1)]];
+    if (!upper || !lower || !(upper[1] > lower[1])) return;
+    const perCharge = (upper[1] - lower[1]) / (upper[0] - lower[0]);
+    least = Math.min(least, (ohm * capacityAh * 3600) / perCharge);
+  });
+  return Math.max(SHORTEST_S, OF_EVENING_OUT * least);
 }
 
 /** A charge this close to its end is at it. */

@@ -155,6 +155,23 @@ describe('drain', () => {
     expect(events[1]!.currentA).toBeCloseTo((320 * 2.2) / 4.2, 6);
     expect(end).toBe('dark');
   });
+  it('does not swing where the voltage is steep: a step of 10 s comes to what one of 1 s does', () => {
+    const steep: DrainedBattery = {
+      ...flat,
+      restedV: [
+        [0, 8],
+        [0.02, 12],
+        [1, 12.4],
+      ],
+    };
+    const batteries = [steep, { ...steep, socFraction: 0.9 }];
+    const at = (stepS: number) =>
+      drain('end-fed', leads, batteries, { ...rule, draw: { by: 'current', currentA: 60 }, stepS });
+    const [fine, coarse] = [at(1), at(10)];
+    expect(coarse.events.map(({ code }) => code)).toEqual(fine.events.map(({ code }) => code));
+    coarse.events.forEach(({ atS }, k) => expect(Math.abs(atS - fine.events[k]!.atS)).toBeLessThan(0.005 * atS));
+    for (const { batteryA } of coarse.rows) for (const amps of batteryA) expect(Math.abs(amps)).toBeLessThan(61);
+  });
   it('a limit is borne while it is not exceeded, exactly at it', () => {
     const batteries = [{ ...flat, limitA: 50 }];
     expect(drain('end-fed', leads, batteries, rule).events[0]!.code).toBe('empty');

@@ -61,7 +61,7 @@ export function drawnA(
  * @source  Kirchhoff’s laws; each battery its rested voltage behind its resistance
  */
 export function parallelShares(parallel: ParallelNetwork, draw: Draw): ParallelShares | null {
-  const totalA = drawnA(draw, parallelResponse(parallel));
+  const totalA = draw.by === 'current' ? draw.currentA : drawnA(draw, parallelResponse(parallel));
   if (totalA === null) return null;
   const { network, feed, conductors } = parallel;
   const { postV, resistorA, sourceA, lossW } = solve({

@@ -1,0 +1,53 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { cutListCsv, cutRows, partsToBuy } from '@core/wiring/cut-list';
+import { CABLE_STEPS, type CableStep } from '@core/wiring/run';
+import { formatNumber } from '@core/quantity/format';
+import { StageTabs } from '../../rig/stage-tabs';
+import { saveText } from '../../ui/save-text';
+import { UnitChoice } from '../../ui/unit-choice';
+import { WiringFacts } from './wiring-facts';
+
+/** Every cable to cut, with its lugs, and what to buy. */
+@Component({
+  selector: 'co-cut-list-page',
+  imports: [StageTabs],
+  templateUrl: './cut-list-page.html',
+  styleUrl: './cut-list-page.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class CutListPage {
+  protected readonly facts = inject(WiringFacts);
+  protected readonly units = inject(UnitChoice);
+  protected readonly number = formatNumber;
+  protected readonly steps = CABLE_STEPS;
+  protected readonly rows = computed(() => {
+    const circuit = this.facts.circuit();
+    const wiring = this.facts.wiring();
+    return circuit && wiring ? cutRows(circuit, wiring.parts, (post) => this.facts.postName(post)) : [];
+  });
+  protected readonly toBuy = computed(() => {
+    const circuit = this.facts.circuit();
+    return circuit ? partsToBuy(this.rows(), circuit.fuses) : null;
+  });
+  protected readonly headline = computed(() => {
+    const rows = this.rows();
+    if (rows.length === 0) return 'Nothing to cut yet: lay the circuit out on the page of the drawing.';
+    const done = rows.filter(({ done }) => done.length === CABLE_STEPS.length).length;
+    const metres = rows.reduce((sum, { cutM }) => sum + cutM, 0);
+    return `${rows.length} cables, ${formatNumber(metres, 1)} m to cut; ${done} ${done === 1 ? 'is' : 'are'} ready.`;
+  });
+
+  protected turn(id: string, step: CableStep, on: boolean): void {
+    const done = this.facts.wiring()?.runs.find((run) => run.id === id)?.done ?? [];
+    this.facts.changeRun(id, { done: CABLE_STEPS.filter((one) => (one === step ? on : done.includes(one))) });
+  }
+
+  protected save(): void {
+    const name = this.facts.rig()?.name ?? 'rig';
+    saveText(cutListCsv(this.rows()), `${name} cut list.csv`, 'text/csv');
+  }
+
+  protected print(): void {
+    window.print();
+  }
+}

@@ -1,0 +1,83 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { formatNumber } from '@core/quantity/format';
+import type { LoopFigures } from '@core/wiring/circuit-figures';
+import { StageTabs } from '../../rig/stage-tabs';
+import { MarginContent } from '../../ui/margin-slot';
+import { WorkingStore } from '../../ui/working-store';
+import { CircuitDrawing } from './circuit-drawing';
+import { FindingList } from './finding-list';
+import { findingWords } from './finding-words';
+import { RunTable } from './run-table';
+import { WiringFacts } from './wiring-facts';
+
+/** The circuit as a drawing, what is wrong with it, and the way to what is picked. */
+@Component({
+  selector: 'co-drawing-page',
+  imports: [CircuitDrawing, FindingList, MarginContent, RouterLink, RunTable, StageTabs],
+  templateUrl: './drawing-page.html',
+  styles: `
+    .loop {
+      margin-top: var(--s3);
+    }
+    h2 {
+      font: 600 13px/18px var(--text);
+      margin: var(--s3) 0 0;
+    }
+    h2 span {
+      font-weight: 400;
+      color: var(--ink2);
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class DrawingPage {
+  protected readonly facts = inject(WiringFacts);
+  protected readonly number = formatNumber;
+  protected readonly names = (id: string) => this.facts.nameOf(id);
+  /** The loop that is followed: what was picked, or the one that loses most. */
+  protected readonly loop = computed<LoopFigures | null>(() => {
+    const loops = this.facts.circuit()?.loops ?? [];
+    const picked = loops.find(({ part }) => part.id === this.facts.picked());
+    return (
+      picked ?? loops.reduce<LoopFigures | null>((most, one) => (one.dropV > (most?.dropV ?? 0) ? one : most), null)
+    );
+  });
+  protected readonly runs = computed(() => {
+    const ids = new Set(this.loop()?.runIds);
+    return (this.facts.circuit()?.runs ?? []).filter(({ run }) => ids.has(run.id));
+  });
+  protected readonly headline = computed(() => {
+    const circuit = this.facts.circuit();
+    if (!circuit) return '';
+    const { bypasses, findings } = circuit;
+    const [bypass] = bypasses;
+    if (bypass && bypasses.length === 1)
+      return `One negative crosses the line beside the shunt: that of ${this.facts.nameOf(bypass.partId).toLowerCase()}${bypass.crossing ? `, ${bypass.crossing.label}` : ''}.`;
+    if (bypasses.length > 1) return `${bypasses.length} negatives cross the line beside the shunt.`;
+    const [first] = findings;
+    if (!first) return 'Every run keeps the rules of drop, ampacity and fuse.';
+    const says = findingWords(first, this.facts).says;
+    return findings.length === 1 ? `${says}.` : `${findings.length} findings, the first: ${says}.`;
+  });
+  protected readonly why = computed(() => {
+    const circuit = this.facts.circuit();
+    if (!circuit) return '';
+    const guessed = circuit.runs.filter(({ run }) => run.lengthBy === 'guessed').length;
+    const lengths =
+      guessed === 0
+        ? 'all lengths are measured'
+        : guessed === circuit.runs.length
+          ? 'all lengths are guesses: go round with a string'
+          : `${guessed} lengths are guesses`;
+    return `${circuit.runs.length} runs; ${lengths}. Solid is positive, hollow negative, and as thick as its copper.`;
+  });
+
+  constructor() {
+    inject(WorkingStore).suggest(computed(() => this.loop()?.demand.current ?? null));
+  }
+
+  protected loopSays({ part, dropV, dropFraction, demand }: LoopFigures): string {
+    return `${part.name}: ${formatNumber(dropV, 2)} V, ${formatNumber(dropFraction * 100, 1)} % lost there and back, ${formatNumber(demand.dropFraction * 100, 0)} % allowed`;
+  }
+}

@@ -1,0 +1,73 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import type { Finding } from '@core/wiring/finding';
+import { findingWords } from './finding-words';
+import { WiringFacts } from './wiring-facts';
+
+/** Findings with why, what mends each, and the press that does it. */
+@Component({
+  selector: 'co-finding-list',
+  template: `
+    @for (one of worded(); track one.key) {
+      <section [class.error]="one.severity === 'error'">
+        <h3>{{ one.words.says }}</h3>
+        <p>{{ one.words.why }}</p>
+        <p class="mend">{{ one.words.remedy }}</p>
+        @if (one.words.apply; as apply) {
+          <button type="button" class="quiet" (click)="apply.run()">{{ apply.says }}</button>
+        }
+      </section>
+    }
+  `,
+  styles: `
+    section {
+      margin-bottom: var(--s4);
+    }
+    h3 {
+      font: 600 13px/18px var(--text);
+      color: var(--ink);
+      border-bottom: 1px solid var(--rule2);
+      padding-bottom: var(--s0);
+      margin: 0 0 var(--s1);
+    }
+    .error h3 {
+      color: var(--warn);
+    }
+    p {
+      margin: 0 0 var(--s1);
+      font-size: 13px;
+      line-height: 18px;
+      color: var(--ink2);
+    }
+    .mend {
+      color: var(--ink);
+    }
+    button {
+      border: 0;
+      background: none;
+      padding: 0;
+      color: var(--mark);
+      font: 600 13px/20px var(--text);
+      text-decoration: underline;
+      text-underline-offset: 3px;
+      text-align: left;
+      cursor: pointer;
+    }
+    @media (max-width: 720px) {
+      button {
+        min-height: 48px;
+      }
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class FindingList {
+  private readonly facts = inject(WiringFacts);
+  readonly findings = input.required<readonly Finding[]>();
+  protected readonly worded = computed(() =>
+    this.findings().map((finding, k) => ({
+      key: `${k} ${finding.fault.code}`,
+      severity: finding.severity,
+      words: findingWords(finding, this.facts),
+    })),
+  );
+}

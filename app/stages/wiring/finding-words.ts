@@ -1,0 +1,206 @@
+import type { NoFuse } from '@core/conductors/choose-fuse';
+import { formatNumber } from '@core/quantity/format';
+import type { Fault, Finding } from '@core/wiring/finding';
+import type { WiringFacts } from './wiring-facts';
+
+/** What is wrong, why, and what mends it. */
+export interface FindingWords {
+  says: string;
+  why: string;
+  remedy: string;
+  /** One press that does it. */
+  apply: { says: string; run: () => void } | null;
+}
+
+const amps = (value: number) => `${formatNumber(value, value < 10 ? 1 : 0)} A`;
+const percent = (fraction: number) => `${formatNumber(100 * fraction, 1)} %`;
+
+const NO_FUSE: Record<NoFuse, string> = {
+  voltage: 'None on the list stands the highest charging voltage.',
+  interrupt: 'None on the list can break the short circuit at this place.',
+  wire: 'Those that can break the short circuit here are larger than the wire behind may have.',
+  size: 'None on the list is large enough.',
+};
+
+export function findingWords({ on, fault }: Finding, facts: WiringFacts): FindingWords {
+  const id = on ? ('run' in on ? on.run : on.part) : '';
+  const run = facts.figuresOf(id)?.run ?? facts.wiring()?.runs.find((one) => one.id === id);
+  const name = run ? run.label : facts.nameOf(id);
+  return { apply: null, ...wordsOf(fault, name, id, facts) };
+}
+
+function wordsOf(
+  fault: Fault,
+  name: string,
+  id: string,
+  facts: WiringFacts,
+): Omit<FindingWords, 'apply'> & Partial<FindingWords> {
+  switch (fault.code) {
+    case 'bypass': {
+      const over = fault.overIds.map((one) => facts.nameOf(one).toLowerCase());
+      const moved = fault.moveRunId;
+      const label = facts.wiring()?.runs.find((one) => one.id === moved)?.label ?? '';
+      return {
+        says: `${name}: its current comes back beside the shunt`,
+        why: `From ${name} − to the bank’s negative without passing the shunt: ${fault.runLabels.join(', ')}${over.length > 0 ? `, over ${over.join(' and ')}` : ''}. What it draws or gives is never counted.`,
+        remedy: `Move the end of ${label} to the negative bar.`,
+        apply: moved
+          ? { says: `Move the end of ${label} to the negative bar`, run: () => moveToBar(moved, facts) }
+          : null,
+      };
+    }
+    case 'no-shunt':
+      return {
+        says: 'There is no shunt',
+        why: 'Nothing is counted: no part of the circuit measures what goes out and comes in.',
+        remedy: 'Lay the circuit out again, or put a shunt between the bank’s negative and the negative bar.',
+      };
+    case 'more-shunts':
+      return {
+        says: `There are ${fault.count} shunts`,
+        why: 'Each counts its own part; the monitor knows of one.',
+        remedy: 'Keep the one between the bank’s negative and the bar.',
+      };
+    case 'astray':
+      return {
+        says: `${name} leads nowhere`,
+        why:
+          fault.where === 'same-post'
+            ? 'Both of its ends are on the same post.'
+            : 'One of its posts is no longer there.',
+        remedy: 'Give it two ends, or take it out.',
+        apply: { says: `Take ${name} out`, run: () => facts.removeRun(id) },
+      };
+    case 'unreached':
+      return {
+        says: `${name} is not joined to the bank`,
+        why: `There is no way from a battery to its ${fault.pole === '+' ? 'positive' : 'negative'} post.`,
+        remedy: 'Join it by a run, or take it out.',
+      };
+    case 'loads-without-circuit':
+      return {
+        says: `${fault.loadIds.length} ${fault.loadIds.length === 1 ? 'load has' : 'loads have'} no circuit`,
+        why: `${fault.loadIds.map((one) => facts.rig()?.loads.find((load) => load.id === one)?.name || 'an unnamed load').join(', ')}: added to the audit after the circuit was laid out.`,
+        remedy: 'Lay the circuit out again: what was measured is kept.',
+        apply: { says: 'Lay it out again', run: () => facts.layOut() },
+      };
+    case 'off-list':
+      return {
+        says: `${name}: ${formatNumber(fault.areaMm2, 2)} mm² is on no list`,
+        why: 'Its ampacity is not tabled, so it cannot be judged by it.',
+        remedy: 'Take the next section of the list.',
+        apply: { says: 'Let the rules choose', run: () => facts.changeRun(id, { areaMm2: null }) },
+      };
+    case 'thin':
+      return {
+        says: `${name} is too thin`,
+        why: `It carries ${amps(fault.carriesA)} where it lies, and must bear ${amps(fault.wantedA)} ${fault.by === 'fuse' ? 'until its fuse blows' : 'of its load'}.`,
+        remedy:
+          fault.enoughMm2 === null
+            ? 'No section of the list suffices: a smaller fuse, or two runs.'
+            : `${formatNumber(fault.enoughMm2, 1)} mm² suffice.`,
+        apply: { says: 'Let the rules choose', run: () => facts.changeRun(id, { areaMm2: null }) },
+      };
+    case 'drop':
+      return {
+        says: `${name}: ${percent(fault.fraction)} of the voltage is lost on the way`,
+        why: `At its design current, from the bank and back; ${percent(fault.mostFraction)} are allowed for it.`,
+        remedy: 'Thicker or shorter runs on its way.',
+      };
+    case 'beyond-list':
+      return {
+        says: `${name}: no section of the list suffices`,
+        why: 'Neither its ampacity nor the voltage lost on its way allow the thickest one.',
+        remedy: 'Shorten the way, double the run, or raise the system’s voltage.',
+      };
+    case 'bare':
+      return {
+        says: `${name} is not protected near the bank`,
+        why: `${formatNumber(fault.bareM, 2)} m of positive cable without a fuse; ${formatNumber(fault.mostM, 2)} m are allowed.`,
+        remedy: 'Put the fuse at the battery’s post, or shorten the cable before it.',
+      };
+    case 'no-fuse':
+      return {
+        says: `${name}: no fuse of the list will do`,
+        why: NO_FUSE[fault.why],
+        remedy:
+          'A longer or thinner lead before it, batteries that are fused singly, or another family by its maker’s sheet.',
+      };
+    case 'fuse-small':
+      return {
+        says: `${name}: ${amps(fault.ratingA)} are less than its load`,
+        why: `It carries ${amps(fault.wantedA / 1.25)}; a fuse is at least 1.25 × that.`,
+        remedy: betterWords(fault.better),
+        apply: betterPress(fault.better, id, facts),
+      };
+    case 'fuse-large':
+      return {
+        says: `${name}: ${amps(fault.ratingA)} are more than the wire carries`,
+        why: `The thinnest wire behind it carries ${amps(fault.carriesA)}: it would burn before the fuse blows.`,
+        remedy: betterWords(fault.better),
+        apply: betterPress(fault.better, id, facts),
+      };
+    case 'fuse-breaks':
+      return {
+        says: `${name} cannot break the short circuit at its place`,
+        why: `${amps(fault.shortCircuitA)} at its own terminals; its family breaks ${amps(fault.breaksA)}.`,
+        remedy: betterWords(fault.better),
+        apply: betterPress(fault.better, id, facts),
+      };
+    case 'fuse-volts':
+      return {
+        says: `${name} does not stand the voltage`,
+        why: `Up to ${formatNumber(fault.highestV, 1)} V while charging; its family is for ${formatNumber(fault.voltsMax, 0)} V.`,
+        remedy: betterWords(fault.better),
+        apply: betterPress(fault.better, id, facts),
+      };
+    case 'not-selective':
+      return {
+        says: `${name} may blow before the fuse behind it`,
+        why: `${amps(fault.ratingA)}, and ${amps(fault.behindA)} at ${facts.nameOf(fault.behindId).toLowerCase()}: at least ${formatNumber(fault.ratio, 1)} × that are wanted.`,
+        remedy: 'A smaller fuse behind, or a larger one here where the wire allows it.',
+      };
+    case 'rating':
+      return {
+        says: `${name} is rated for less than it carries`,
+        why: `${amps(fault.designA)} at once; it is rated for ${amps(fault.ratingA)}.`,
+        remedy: 'A larger one, or fewer consumers on it.',
+      };
+    case 'lugs':
+      return {
+        says: `${name}: ${fault.count} lugs on one post`,
+        why: `It takes ${fault.most}. Each more lies higher on the stud, and less firmly.`,
+        remedy: 'A bus bar.',
+      };
+    case 'stud':
+      return {
+        says: `${name}: a lug for ${fault.lug} on a stud of ${fault.stud}`,
+        why: `At ${fault.onPart}. ${fault.lug} does not go over it, or does not lie on it.`,
+        remedy: `A lug for ${fault.stud}; or a bar between, which adds a joint of about 0.1 mΩ.`,
+        apply: {
+          says: `Take a lug for ${fault.stud}`,
+          run: () => facts.changeRun(id, fault.end === 'from' ? { fromLug: null } : { toLug: null }),
+        },
+      };
+  }
+}
+
+const betterWords = (better: { family: string; ratingA: number } | null) =>
+  better === null ? 'None on the list fits: change the wire first.' : `${amps(better.ratingA)}, ${better.family}.`;
+
+const betterPress = (better: { family: string; ratingA: number } | null, id: string, facts: WiringFacts) =>
+  better && {
+    says: `Take ${amps(better.ratingA)}, ${better.family}`,
+    run: () => facts.changePart(id, { ratingA: better.ratingA, family: better.family }),
+  };
+
+/** The end of a run that lies on the bank’s side comes to the negative bar. */
+function moveToBar(runId: string, facts: WiringFacts): void {
+  const wiring = facts.wiring();
+  const run = wiring?.runs.find(({ id }) => id === runId);
+  const bar = wiring?.parts.find(({ id, kind }) => kind === 'bar' && id === 'minus') ?? null;
+  if (!run || !bar) return;
+  const post = `${bar.id}.bar`;
+  const carries = (end: string) => /\.(-|bolt)$/.test(end) && !end.startsWith('battery-');
+  facts.changeRun(runId, carries(run.from) ? { to: post } : { from: post });
+}

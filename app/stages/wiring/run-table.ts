@@ -1,0 +1,69 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { METRIC_AMPACITY } from '@core/conductors/ampacity.data';
+import { GAUGES } from '@core/conductors/gauges.data';
+import { sectionText } from '@core/conductors/section-text';
+import { formatNumber } from '@core/quantity/format';
+import { LIMITS } from '@core/rig/limits';
+import type { RunFigures } from '@core/wiring/circuit-figures';
+import { Choice, type Option } from '../../ui/choice';
+import { QuantityField } from '../../ui/quantity-field';
+import { UnitChoice } from '../../ui/unit-choice';
+import { WiringFacts } from './wiring-facts';
+
+/** Runs in rows: what each carries, how long it is, what it loses, what guards it. Lengths and sections are typed here. */
+@Component({
+  selector: 'co-run-table',
+  imports: [Choice, QuantityField],
+  templateUrl: './run-table.html',
+  styleUrl: './run-table.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class RunTable {
+  protected readonly facts = inject(WiringFacts);
+  protected readonly units = inject(UnitChoice);
+  protected readonly number = formatNumber;
+  protected readonly limits = LIMITS;
+  readonly runs = input.required<readonly RunFigures[]>();
+  readonly label = input('');
+  private readonly sections = computed<Option[]>(() =>
+    this.facts.wiring()?.list === 'gauges'
+      ? GAUGES.map(([name, areaMm2]) => ({ id: String(areaMm2), name: `${name} AWG` }))
+      : METRIC_AMPACITY.map(([areaMm2]) => ({ id: String(areaMm2), name: `${areaMm2} mm²` })),
+  );
+
+  /** What the rules come to, the sections of the list, and what lies there where it is of the other list. */
+  protected options({ run, areaMm2 }: RunFigures): Option[] {
+    const list = [
+      { id: '', name: run.areaMm2 === null ? `${sectionText(areaMm2)}, by the rules` : 'by the rules' },
+      ...this.sections(),
+    ];
+    return run.areaMm2 === null || list.some(({ id }) => id === String(run.areaMm2))
+      ? list
+      : [...list, { id: String(run.areaMm2), name: sectionText(run.areaMm2) }];
+  }
+
+  protected fuseOf({ guard, run }: RunFigures): string {
+    if (run.role !== 'positive') return '';
+    if (!guard || guard.fuses.length === 0) return guard ? 'at the post' : '';
+    const sizes = guard.fuses.map(
+      ({ id }) => this.facts.circuit()?.fuses.find(({ part }) => part.id === id)?.choice?.ratingA,
+    );
+    const [first] = sizes;
+    if (first === undefined) return 'none fits';
+    return sizes.length > 1
+      ? `${sizes.length} × ${formatNumber(first, 0)} A`
+      : `${formatNumber(first, first < 10 ? 1 : 0)} A`;
+  }
+
+  protected faultOf({ run }: RunFigures): boolean {
+    return this.facts.findingsOn(run.id).length > 0;
+  }
+
+  protected setLength(id: string, lengthM: number): void {
+    this.facts.changeRun(id, { lengthM, lengthBy: 'measured' });
+  }
+
+  protected setSection(id: string, area: string): void {
+    this.facts.changeRun(id, { areaMm2: area === '' ? null : Number(area) });
+  }
+}

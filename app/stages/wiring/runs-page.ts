@@ -1,0 +1,52 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { formatNumber } from '@core/quantity/format';
+import { LIMITS } from '@core/rig/limits';
+import { FUSE_SCHOOLS, type FuseSchool } from '@core/wiring/plan';
+import type { SectionList } from '@core/conductors/choose-section';
+import { StageTabs } from '../../rig/stage-tabs';
+import { Choice, type Option } from '../../ui/choice';
+import { MarginContent } from '../../ui/margin-slot';
+import { QuantityField } from '../../ui/quantity-field';
+import { FindingList } from './finding-list';
+import { RunTable } from './run-table';
+import { WiringFacts } from './wiring-facts';
+
+const SCHOOL_WORDS: Record<FuseSchool, string> = {
+  'load-up': 'over the load: the next size from 1.25 ×',
+  'wire-down': 'under the wire: the largest within its share',
+};
+
+/** All runs in a table, and the rules that they are judged by. */
+@Component({
+  selector: 'co-runs-page',
+  imports: [Choice, FindingList, MarginContent, QuantityField, RunTable, StageTabs],
+  templateUrl: './runs-page.html',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class RunsPage {
+  protected readonly facts = inject(WiringFacts);
+  protected readonly limits = LIMITS;
+  protected readonly number = formatNumber;
+  protected readonly lists: readonly Option[] = [
+    { id: 'metric', name: 'mm²' },
+    { id: 'gauges', name: 'AWG' },
+  ];
+  protected readonly schools: readonly Option[] = FUSE_SCHOOLS.map((id) => ({ id, name: SCHOOL_WORDS[id] }));
+  protected readonly headline = computed(() => {
+    const circuit = this.facts.circuit();
+    if (!circuit) return 'No runs yet: lay the circuit out on the page of the drawing.';
+    const lossW = circuit.runs.reduce((sum, one) => sum + one.lossW, 0);
+    const metres = circuit.runs.reduce((sum, { run }) => sum + run.lengthM, 0);
+    return `${circuit.runs.length} runs, ${formatNumber(metres, 1)} m of cable: ${formatNumber(lossW, 0)} W are lost in them with everything at its most.`;
+  });
+  /** Fuses of one row each. */
+  protected readonly fuses = computed(() => this.facts.circuit()?.fuses ?? []);
+
+  protected setList(list: string): void {
+    this.facts.change({ list: list as SectionList });
+  }
+
+  protected setSchool(school: string): void {
+    this.facts.change({ fuseSchool: school as FuseSchool });
+  }
+}

@@ -1,0 +1,95 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { bankStrings } from '@core/wiring/battery-posts';
+import type { RunFigures } from '@core/wiring/circuit-figures';
+import type { Finding } from '@core/wiring/finding';
+import { layOut } from '@core/wiring/lay-out';
+import { type Part, partIdOf } from '@core/wiring/part';
+import type { WiringPlan } from '@core/wiring/plan';
+import type { Run } from '@core/wiring/run';
+import { Edit } from '../../rig/edit';
+import { rigFeature } from '../../rig/rig-feature';
+import { selectDerived } from '../../rig/rig-selectors';
+
+/** What the pages of the wiring share, what is picked among them. */
+@Injectable({ providedIn: 'root' })
+export class WiringFacts {
+  private readonly store = inject(Store);
+  readonly rig = this.store.selectSignal(rigFeature.selectRig);
+  private readonly derived = this.store.selectSignal(selectDerived);
+  readonly wiring = computed(() => this.rig()?.wiring ?? null);
+  readonly circuit = computed(() => this.derived()?.circuit ?? null);
+  readonly audit = computed(() => this.derived()?.audit ?? null);
+  readonly bank = computed(() => this.rig()?.bank ?? null);
+  /** Run or part that is looked at. */
+  readonly picked = signal<string | null>(null);
+
+  private readonly names = computed(() => {
+    const strings = bankStrings(this.bank());
+    return new Map<string, string>([
+      ...(this.wiring()?.parts ?? []).map(({ id, name }) => [id, name] as const),
+      ...strings.map(({ id, name }) => [id, name] as const),
+    ]);
+  });
+  readonly parts = computed(() => new Map((this.wiring()?.parts ?? []).map((part) => [part.id, part])));
+
+  nameOf(id: string): string {
+    return this.names().get(id) ?? 'a part that is gone';
+  }
+
+  /** "Positive bar", "Battery 1 +" */
+  postName(post: string): string {
+    const end = post.slice(post.lastIndexOf('.') + 1);
+    const says = END_WORDS[end];
+    return says ? `${this.nameOf(partIdOf(post))} ${says}` : this.nameOf(partIdOf(post));
+  }
+
+  /** What is wrong with a run or a part. */
+  findingsOn(id: string): Finding[] {
+    return (this.circuit()?.findings ?? []).filter(({ on }) => on && ('run' in on ? on.run === id : on.part === id));
+  }
+
+  figuresOf(runId: string): RunFigures | null {
+    return this.circuit()?.runs.find(({ run }) => run.id === runId) ?? null;
+  }
+
+  layOut(): void {
+    const rig = this.rig();
+    if (!rig?.bank) return;
+    const { loads, inverters, bank, charging, wiring } = rig;
+    this.change(layOut({ loads, inverters, bank, sources: charging.sources }, wiring), null);
+  }
+
+  change(changes: Partial<WiringPlan>, step: string | null = Object.keys(changes).join(',')): void {
+    this.store.dispatch(Edit.merge('wiring', changes, step));
+  }
+
+  changeRun(id: string, changes: Partial<Run>): void {
+    const runs = this.wiring()?.runs ?? [];
+    this.change(
+      { runs: runs.map((run) => (run.id === id ? { ...run, ...changes } : run)) },
+      `${id} ${Object.keys(changes).join(',')}`,
+    );
+  }
+
+  changePart(id: string, changes: Partial<Part>): void {
+    const parts = this.wiring()?.parts ?? [];
+    this.change(
+      { parts: parts.map((part) => (part.id === id ? ({ ...part, ...changes } as Part) : part)) },
+      `${id} ${Object.keys(changes).join(',')}`,
+    );
+  }
+
+  removeRun(id: string): void {
+    this.change({ runs: (this.wiring()?.runs ?? []).filter((run) => run.id !== id) }, null);
+  }
+}
+
+const END_WORDS: Record<string, string> = {
+  '+': '+',
+  '-': '−',
+  in: '(in)',
+  out: '(out)',
+  bank: '(bank side)',
+  system: '(system side)',
+};

@@ -1,0 +1,38 @@
+import { describe, expect, it } from 'vitest';
+import { piedWagtail } from '../../demo/rigs';
+import { deriveRig } from '../rig/derive-rig';
+import { cutListCsv, cutRows, partsToBuy } from './cut-list';
+
+const circuit = deriveRig(piedWagtail, null).circuit!;
+const rows = cutRows(circuit, piedWagtail.wiring.parts, (post) => post);
+
+describe('the cut list', () => {
+  it('has every cable once, in the order of the labels, with what bends and lugs take', () => {
+    expect(rows).toHaveLength(piedWagtail.wiring.runs.length);
+    expect(rows.map(({ label }) => label)).toEqual(
+      [...rows.map(({ label }) => label)].sort((a, b) => Number(a.slice(1)) - Number(b.slice(1))),
+    );
+    const trunk = rows.find(({ id }) => id === 'main-plus')!;
+    // 0.62 m and 5 %, and 3 cm for each of its two lugs.
+    expect(trunk.cutM).toBeCloseTo(0.62 * 1.05 + 0.06, 9);
+    expect(rows.find(({ id }) => id === 'main-shunt')).toMatchObject({
+      fromStud: 'M8',
+      toStud: 'M10',
+      colour: 'black',
+    });
+  });
+  it('adds up to what is to be bought: two lugs a cable, metres with a tenth in reserve', () => {
+    const { cable, pieces } = partsToBuy(rows, circuit.fuses);
+    const metres = rows.reduce((sum, { cutM }) => sum + cutM, 0);
+    expect(cable.reduce((sum, { lengthM }) => sum + lengthM, 0)).toBeCloseTo(metres * 1.1, 9);
+    const lugs = pieces.filter(({ says }) => says.startsWith('lug')).reduce((sum, { count }) => sum + count, 0);
+    expect(lugs).toBe(2 * rows.length);
+    expect(pieces.find(({ says }) => says.endsWith('× M10'))!.count).toBe(1);
+  });
+  it('runs no formula of a name in a spreadsheet', () => {
+    const evil = { ...rows[0]!, from: '=1+1', to: '@x' };
+    const [, line] = cutListCsv([evil]).split(/\r?\n/);
+    expect(line).toContain("'=1+1");
+    expect(line).toContain("'@x");
+  });
+});

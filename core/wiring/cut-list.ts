@@ -1,0 +1,110 @@
+import Papa from 'papaparse';
+import { sectionText } from '../conductors/section-text';
+import { formatNumber } from '../quantity/format';
+import type { CircuitFigures, FuseFigures } from './circuit-figures';
+import { type Part, partIdOf, type Stud } from './part';
+import type { CableStep, Run } from './run';
+
+/** One cable as it is cut. */
+export interface CutRow {
+  id: string;
+  label: string;
+  from: string;
+  to: string;
+  /** With allowances for bends and lugs. */
+  cutM: number;
+  section: string;
+  colour: string;
+  /** Of its lugs, which are for this section. */
+  fromStud: Stud;
+  toStud: Stud;
+  done: readonly CableStep[];
+}
+
+/** Share of a run that bends take, and m that one lug takes. */
+const BENDS = 0.05;
+const LUG_M = 0.03;
+/** Of cable, beyond what is cut. */
+const RESERVE = 0.1;
+
+const COLOURS: Record<Run['role'], string> = {
+  positive: 'red',
+  negative: 'black',
+  bond: 'green and yellow',
+  sense: 'red, thin',
+};
+
+/** Every cable of a circuit in the order of the labels. @param postName  how a post is called */
+export function cutRows(circuit: CircuitFigures, parts: readonly Part[], postName: (post: string) => string): CutRow[] {
+  const studs = new Map<string, Stud>([
+    ...parts.map(({ id, stud }) => [id, stud] as const),
+    ...circuit.strings.map(({ id, stud }) => [id, stud] as const),
+  ]);
+  return circuit.runs
+    .map(({ run, areaMm2 }): CutRow => {
+      const section = sectionText(areaMm2);
+      const stud = (own: Stud | null, post: string) => own ?? studs.get(partIdOf(post)) ?? 'M8';
+      return {
+        id: run.id,
+        label: run.label,
+        from: postName(run.from),
+        to: postName(run.to),
+        cutM: run.lengthM * (1 + BENDS) + 2 * LUG_M,
+        section,
+        colour: COLOURS[run.role],
+        fromStud: stud(run.fromLug, run.from),
+        toStud: stud(run.toLug, run.to),
+        done: run.done,
+      };
+    })
+    .sort((a, b) => a.label.localeCompare(b.label, 'en', { numeric: true }));
+}
+
+/** What to buy for a list of cables: metres by section and colour, lugs by section and stud, fuses by size. */
+export function partsToBuy(
+  rows: readonly CutRow[],
+  fuses: readonly FuseFigures[],
+): { cable: { section: string; colour: string; lengthM: number }[]; pieces: { says: string; count: number }[] } {
+  const cable = new Map<string, { section: string; colour: string; lengthM: number }>();
+  const pieces = new Map<string, number>();
+  const count = (says: string) => pieces.set(says, (pieces.get(says) ?? 0) + 1);
+  for (const { section, colour, cutM, fromStud, toStud } of rows) {
+    const one = cable.get(`${section} ${colour}`) ?? { section, colour, lengthM: 0 };
+    one.lengthM += cutM * (1 + RESERVE);
+    cable.set(`${section} ${colour}`, one);
+    for (const stud of [fromStud, toStud]) count(`lug ${section} × ${stud}`);
+  }
+  for (const { choice } of fuses)
+    if (choice)
+      count(
+        `fuse ${formatNumber(choice.ratingA, choice.ratingA % 1 === 0 ? 0 : 1)} A, ${choice.family}, with its holder`,
+      );
+  const byName =
+    <Row>(says: (row: Row) => string) =>
+    (a: Row, b: Row) =>
+      says(a).localeCompare(says(b), 'en', { numeric: true });
+  return {
+    cable: [...cable.values()].sort(byName(({ section, colour }) => `${section} ${colour}`)),
+    pieces: [...pieces].map(([says, number]) => ({ says, count: number })).sort(byName(({ says }) => says)),
+  };
+}
+
+/** The list as a file for a spreadsheet; a cell that one would run as a formula gets a ' in front. */
+export const cutListCsv = (rows: readonly CutRow[]): string =>
+  Papa.unparse(
+    [
+      ['label', 'from', 'to', 'cut m', 'section', 'colour', 'lug from', 'lug to', 'done'],
+      ...rows.map(({ label, from, to, cutM, section, colour, fromStud, toStud, done }) => [
+        label,
+        from,
+        to,
+        cutM.toFixed(2),
+        section,
+        colour,
+        `${section} × ${fromStud}`,
+        `${section} × ${toStud}`,
+        done.join(' '),
+      ]),
+    ],
+    { escapeFormulae: true },
+  );

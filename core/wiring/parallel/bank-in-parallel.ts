@@ -1,0 +1,59 @@
+import type { Bank } from '../../bank/plan';
+import { batteryOhm } from '../../bank/resistance';
+import type { ChemistryEdits } from '../../cells/chemistry-edit';
+import { chemistryOf } from '../../cells/chemistry-of';
+import { interpolate } from '../../cells/interpolate';
+import { copperOhm } from '../../conductors/copper';
+import { bankStrings } from '../battery-posts';
+import type { ParallelPlan } from '../plan';
+import type { DrainedBattery } from './drain';
+import type { ParallelBattery, ParallelLeads } from './topology';
+
+/** Along a bar of the usual 25 × 3 mm, from stud to stud. */
+const BAR_OHM = copperOhm(0.03, 75, 20);
+const IN_USE_C = 40;
+/** More than these are not looked at together. */
+export const BATTERIES_MOST = 16;
+
+/** A bank as a network in parallel: its batteries, what joins them, and what each may carry. */
+export interface BankInParallel {
+  names: string[];
+  batteries: ParallelBattery[];
+  drained: DrainedBattery[];
+  capacityAh: number[];
+  leads: ParallelLeads;
+}
+
+/**
+ * The strings of a bank with what is known of each, and the leads of the plan. A joint counts once at each end of a lead.
+ * Leaves out: that resistance grows in the cold.
+ */
+export function bankInParallel(bank: Bank, edits: ChemistryEdits, plan: ParallelPlan): BankInParallel {
+  const chemistry = chemistryOf(bank.battery, edits);
+  const strings = bankStrings(bank).slice(0, BATTERIES_MOST);
+  const drained = strings.map(({ battery, seriesCount }, k): DrainedBattery => {
+    const facts = plan.batteries[k];
+    const cells = battery.cellsInSeries * seriesCount;
+    return {
+      restedV: chemistry.restedCellV.map(([soc, volts]) => [soc, volts * cells] as const),
+      ohm: facts?.milliOhm ? facts.milliOhm / 1000 : batteryOhm(battery, chemistry).value * seriesCount,
+      looseOhm: (facts?.looseMilliOhm ?? 0) / 1000,
+      capacityAh: battery.capacityAh,
+      socFraction: facts?.chargeFraction ?? plan.chargeFraction,
+      limitA: battery.dischargeA,
+      delayS: plan.protectionS,
+    };
+  });
+  const lead = (lengthM: number) => copperOhm(lengthM, plan.areaMm2, IN_USE_C) + (2 * plan.jointMilliOhm) / 1000;
+  return {
+    names: strings.map(({ name }) => name),
+    batteries: drained.map(({ restedV, socFraction, ohm, looseOhm }) => ({
+      emfV: interpolate(restedV, socFraction),
+      ohm,
+      looseOhm,
+    })),
+    drained,
+    capacityAh: drained.map(({ capacityAh }) => capacityAh),
+    leads: { linkOhm: lead(plan.linkM), leadOhm: lead(plan.leadM), barOhm: BAR_OHM },
+  };
+}

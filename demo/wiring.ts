@@ -1,0 +1,72 @@
+import { layOut, newRun } from '../core/wiring/lay-out';
+import type { Part } from '../core/wiring/part';
+import type { Run } from '../core/wiring/run';
+import type { Rig } from '../core/rig/rig';
+
+/** The circuit of a rig as it is laid out, every length a guess. */
+export function laidOut(rig: Rig): Rig {
+  const { loads, inverters, bank, charging, wiring } = rig;
+  if (!bank) return rig;
+  return { ...rig, wiring: { ...wiring, ...layOut({ loads, inverters, bank, sources: charging.sources }, wiring) } };
+}
+
+/** Measured with a string, by the end of the run’s name; m. */
+const MEASURED: readonly (readonly [end: string, lengthM: number])[] = [
+  ['battery-1-post', 0.12],
+  ['battery-2-post', 0.12],
+  ['battery-1-plus', 0.42],
+  ['battery-2-plus', 0.44],
+  ['battery-1-minus', 0.55],
+  ['battery-2-minus', 0.57],
+  ['main-switch', 0.38],
+  ['main-plus', 0.62],
+  ['main-shunt', 0.3],
+  ['main-minus', 0.14],
+  ['block-feed', 4.3],
+  ['block-return', 4.25],
+  ['bond', 0.6],
+  ['monitor-plus', 2.1],
+];
+const LEADS: readonly number[] = [1.35, 2.2, 2.75, 3.4, 1.9, 4.1];
+
+/**
+ * Pied Wagtail: measured all round that March. Two things are left to be found: the maintainer that was put on the second battery’s own
+ * post, and a lug for M10 on the shunt’s M8.
+ */
+export function measuredAllRound(rig: Rig): Rig {
+  const { wiring } = laidOut(rig);
+  let feeders = 0;
+  const runs = wiring.runs.map((run): Run => {
+    const known = MEASURED.find(([end]) => run.id === end)?.[1];
+    const isLead = /-(plus|minus)$/.test(run.id) && known === undefined;
+    const lengthM = known ?? (isLead ? (LEADS[Math.floor(feeders++ / 2) % LEADS.length] ?? 2) : run.lengthM);
+    return { ...run, lengthM, lengthBy: 'measured', toLug: run.id === 'main-shunt' ? 'M10' : run.toLug };
+  });
+  const maintainer: Part = {
+    id: 'own-maintainer',
+    name: 'Maintainer',
+    kind: 'other',
+    gives: true,
+    currentA: 4,
+    dropFraction: 0.03,
+    stud: 'M6',
+    lugsMost: 2,
+    torqueNm: null,
+  };
+  const fuse: Part = {
+    id: 'own-fuse-maintainer',
+    name: 'Fuse of the maintainer',
+    kind: 'fuse',
+    family: null,
+    ratingA: null,
+    stud: 'M6',
+    lugsMost: 2,
+    torqueNm: null,
+  };
+  const own: Run[] = [
+    { ...newRun('own-maintainer-bar', 'positive', 'block-plus.bar', 'own-fuse-maintainer.in', 0.1), label: 'W90' },
+    { ...newRun('own-maintainer-plus', 'positive', 'own-fuse-maintainer.out', 'own-maintainer.+', 1.2), label: 'W91' },
+    { ...newRun('own-maintainer-minus', 'negative', 'own-maintainer.-', 'battery-2.-', 0.6), label: 'W92' },
+  ].map((run) => ({ ...run, lengthBy: 'measured' as const }));
+  return { ...rig, wiring: { ...wiring, parts: [...wiring.parts, maintainer, fuse], runs: [...runs, ...own] } };
+}
