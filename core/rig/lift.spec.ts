@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { newLoad } from '../audit/fresh';
+import { simpleBank } from '../bank/fresh';
 import { newRig } from './new-rig';
 import { parseRigFile } from './rig-file';
 import { RIG_VERSION } from './version';
@@ -152,5 +153,24 @@ describe('records', () => {
     const text = JSON.stringify({ format: 'coulan-rig', version: RIG_VERSION, rig: plan, logs: [] });
     expect(parseRigFile(text)).toEqual({ ok: false, problem: { code: 'record-missing', name: 'logbook.readings' } });
     expect(parseRigFile(text, () => [1])).toMatchObject({ ok: false, problem: { code: 'record-missing' } });
+  });
+});
+
+describe('files of version 5', () => {
+  const rig = newRig('r', 'R', 'UTC');
+  const rest = Object.fromEntries(Object.entries(rig).filter(([key]) => key !== 'wiring'));
+  const read = (bank: object | null) => {
+    const result = parseRigFile(JSON.stringify({ format: 'coulan-rig', version: 5, rig: { ...rest, bank }, logs: [] }));
+    if (!result.ok) throw new Error(JSON.stringify(result.problem));
+    return result.file.rig;
+  };
+  it('hand the two cable fields of the bank over as the one run to the inverter, and no circuit is invented', () => {
+    const { bank, wiring } = read({ ...simpleBank('lfp'), cableLengthM: 2.2, cableAreaMm2: 35 });
+    expect(wiring.inverterRun).toEqual({ lengthM: 2.2, areaMm2: 35, lengthBy: 'measured' });
+    expect([wiring.parts, wiring.runs]).toEqual([[], []]);
+    expect(bank).toEqual(simpleBank('lfp'));
+  });
+  it('without a bank get a usual run', () => {
+    expect(read(null).wiring).toEqual(rig.wiring);
   });
 });

@@ -92,7 +92,7 @@ describe('lay it out', () => {
       ['group-Cabin', true],
       ['load-fridge', true],
     ]);
-    expect(circuit.runs.every(({ run }) => run.lengthBy === 'guessed' || run.id.startsWith('inverter-'))).toBe(true);
+    expect(circuit.runs.every(({ run }) => run.lengthBy === 'guessed')).toBe(true);
     expect(new Set(circuit.runs.map(({ run }) => run.label)).size).toBe(circuit.runs.length);
   });
   it('has no finding but what no wire or fuse on the lists can do, on any rig', () => {
@@ -124,6 +124,19 @@ describe('lay it out', () => {
     expect(again.runs.map(({ id }) => id)).toContain('group-Deck-plus');
     for (const { id, label } of first.runs) expect(again.runs.find((run) => run.id === id)!.label).toBe(label);
     expect(laidOut(van, first)).toEqual(first);
+  });
+});
+
+describe('an older rig', () => {
+  it('takes the one run to the inverter over as it was measured', () => {
+    const older = { ...freshWiring(), inverterRun: { lengthM: 2.2, areaMm2: 35, lengthBy: 'measured' as const } };
+    const { runs } = layOut(van, older);
+    for (const end of ['plus', 'minus'])
+      expect(runs.find(({ id }) => id === `inverter-inv-${end}`)).toMatchObject({
+        lengthM: 2.2,
+        areaMm2: 35,
+        lengthBy: 'measured',
+      });
   });
 });
 

@@ -7,7 +7,7 @@ export const freshWiring = (): WiringPlan => ({
   wireShare: 0.75,
   nearM: 0.18,
   selectiveRatio: 1.6,
-  inverterRun: { lengthM: 1.5, areaMm2: 50 },
+  inverterRun: { lengthM: 1.5, areaMm2: 50, lengthBy: 'guessed' },
   parts: [],
   runs: [],
   negatives: [],

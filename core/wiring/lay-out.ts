@@ -92,8 +92,8 @@ export function layOut(rig: LayOutParts, plan: WiringPlan): Pick<WiringPlan, 'pa
   };
   rig.inverters.forEach((inverter, k) => {
     // The way to the inverter that was measured before there was a circuit.
-    const known = k === 0 && plan.runs.length === 0;
-    const { lengthM, areaMm2 } = plan.inverterRun;
+    const known = k === 0 && plan.runs.length === 0 && plan.inverterRun.lengthBy === 'measured';
+    const { lengthM, areaMm2, lengthBy } = plan.inverterRun;
     feed(
       {
         ...common(`inverter-${inverter.id}`, inverter.name || 'Inverter'),
@@ -103,7 +103,7 @@ export function layOut(rig: LayOutParts, plan: WiringPlan): Pick<WiringPlan, 'pa
       },
       `Fuse of ${inverter.name || 'the inverter'}`,
       known ? lengthM : GUESS.inverter,
-      known ? { lengthBy: 'measured', areaMm2 } : {},
+      known ? { lengthBy, areaMm2 } : {},
     );
   });
   for (const source of rig.sources) {

@@ -56,7 +56,11 @@ export const WiringPlan = z.strictObject({
   /** An upstream fuse is at least so many times the one behind it. */
   selectiveRatio: quantity(LIMITS.selectiveRatio),
   /** The way to the inverter, until a circuit is laid out. */
-  inverterRun: z.strictObject({ lengthM: quantity(LIMITS.runM), areaMm2: quantity(LIMITS.runMm2) }),
+  inverterRun: z.strictObject({
+    lengthM: quantity(LIMITS.runM),
+    areaMm2: quantity(LIMITS.runMm2),
+    lengthBy: z.enum(['measured', 'guessed']),
+  }),
   parts: z.array(Part).max(300),
   runs: z.array(Run).max(500),
   negatives: z.array(FoundNegative).max(300),

@@ -43,7 +43,10 @@ export const wiringStage = defineStage({
       return {
         ...plan,
         bank: rest,
-        wiring: { ...wiring, inverterRun: { lengthM: cableLengthM ?? lengthM, areaMm2: cableAreaMm2 ?? areaMm2 } },
+        wiring: {
+          ...wiring,
+          inverterRun: { lengthM: cableLengthM ?? lengthM, areaMm2: cableAreaMm2 ?? areaMm2, lengthBy: 'measured' },
+        },
       };
     },
   },

@@ -43,7 +43,7 @@ export class BankFacts {
   changeRun(changes: Partial<WiringPlan['inverterRun']>): void {
     const rig = this.rig();
     if (!rig) return;
-    const inverterRun = { ...rig.wiring.inverterRun, ...changes };
+    const inverterRun = { ...rig.wiring.inverterRun, ...changes, lengthBy: 'measured' as const };
     this.store.dispatch(Edit.merge('wiring', { inverterRun }, `run ${Object.keys(changes).join(',')}`));
   }
 

@@ -139,7 +139,12 @@ export class ParallelPage {
     const [drained, bank] = [this.drained(), this.bank()];
     if (!drained || !bank) return [];
     return drained.events.map(({ atS, battery, code, currentA }) => {
-      const when = atS < HOUR_S ? `after ${formatNumber(atS / 60, 1)} min` : `after ${formatNumber(atS / HOUR_S, 1)} h`;
+      const when =
+        atS < 120
+          ? `after ${formatNumber(atS, 0)} s`
+          : atS < HOUR_S
+            ? `after ${formatNumber(atS / 60, 0)} min`
+            : `after ${formatNumber(atS / HOUR_S, 1)} h`;
       const what =
         code === 'over-limit'
           ? `opens: ${formatNumber(currentA, 0)} A are more than it bears`

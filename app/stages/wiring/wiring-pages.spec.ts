@@ -1,0 +1,171 @@
+import { describe, expect, it } from 'vitest';
+import { deriveRig } from '@core/rig/derive-rig';
+import type { Rig } from '@core/rig/rig';
+import { layOut } from '@core/wiring/lay-out';
+import { openPage } from '../../testing/open-page';
+import { load, sampleRig } from '../../testing/sample-rig';
+import { CutListPage } from './cut-list-page';
+import { drawingLayout, twoLines } from './drawing-layout';
+import { DrawingPage } from './drawing-page';
+import { NegativesPage } from './negatives-page';
+import { ParallelPage } from './parallel-page';
+import { RunsPage } from './runs-page';
+
+function laidOut(rig: Rig = sampleRig()): Rig {
+  const { loads, inverters, bank, charging, wiring } = rig;
+  return {
+    ...rig,
+    wiring: { ...wiring, ...layOut({ loads, inverters, bank: bank!, sources: charging.sources }, wiring) },
+  };
+}
+const withRuns = (rig: Rig, change: (run: Rig['wiring']['runs'][number]) => object): Rig => ({
+  ...rig,
+  wiring: { ...rig.wiring, runs: rig.wiring.runs.map((run) => ({ ...run, ...change(run) })) },
+});
+
+describe('the drawing', () => {
+  it('lays a whole circuit out at one press, every length a guess, and takes it back', async () => {
+    const page = await openPage(DrawingPage, sampleRig());
+    expect(page.text('h1')).toBe('No circuit yet.');
+    await page.press('Lay it out');
+    expect(page.text('h1')).toBe('Every run keeps the rules of drop, ampacity and fuse.');
+    expect(page.text('.why')).toContain('all lengths are guesses');
+    expect(page.rig().wiring.parts.filter(({ kind }) => kind === 'shunt')).toHaveLength(1);
+    expect(page.texts('.feeder')).toHaveLength(deriveRig(page.rig(), null).circuit!.loops.length);
+    await page.undo();
+    expect(page.rig().wiring.parts).toEqual([]);
+  });
+  it('names the negative that comes back beside the shunt, and one press moves it', async () => {
+    const stray = withRuns(laidOut(), ({ id, to }) => ({ to: id === 'inverter-inv-minus' ? 'battery-2.-' : to }));
+    const page = await openPage(DrawingPage, stray);
+    expect(page.text('h1')).toMatch(/^One negative crosses the line beside the shunt: that of inverter, W\d+\.$/);
+    expect(page.element.querySelectorAll('.stray').length).toBeGreaterThan(0);
+    page.margin.querySelector<HTMLButtonElement>('co-finding-list button')!.click();
+    await page.settle();
+    expect(page.rig().wiring.runs.find(({ id }) => id === 'inverter-inv-minus')!.to).toBe('minus.bar');
+    expect(page.text('h1')).toBe('Every run keeps the rules of drop, ampacity and fuse.');
+  });
+  it('says which loads came later, and gives them their way', async () => {
+    const rig = laidOut();
+    const page = await openPage(DrawingPage, { ...rig, loads: [...rig.loads, load('pump', 'Pump', 60, 1)] });
+    expect(page.text('h1')).toBe('1 load has no circuit.');
+    page.margin.querySelector<HTMLButtonElement>('co-finding-list button')!.click();
+    await page.settle();
+    expect(page.rig().wiring.parts.some((part) => part.kind === 'loads' && part.loadIds.includes('pump'))).toBe(true);
+  });
+  it('follows the way of what is picked, there and back', async () => {
+    const page = await openPage(DrawingPage, laidOut());
+    page.element.querySelector<SVGGElement>('.feeder[aria-label^="Inverter"]')!.dispatchEvent(new MouseEvent('click'));
+    await page.settle();
+    expect(page.text('h2')).toContain('Inverter: ');
+    expect(page.texts('co-run-table tbody th').length).toBeGreaterThan(6);
+  });
+  it('puts the bank left of the counting line, and everything that is counted right of it, without overlap', () => {
+    const circuit = deriveRig(laidOut(), null).circuit!;
+    const sheet = drawingLayout(circuit, (id) => id);
+    for (const { x } of sheet.strings) expect(x + 28).toBeLessThan(sheet.lineX);
+    const places = sheet.feeders.map(({ x }) => x).sort((a, b) => a - b);
+    places.forEach((x, k) => expect(x - (places[k - 1] ?? sheet.lineX)).toBeGreaterThanOrEqual(60));
+    expect(sheet.width).toBeGreaterThan(places.at(-1)! + 31);
+    expect(twoLines('Gas and smoke alarms')).toEqual(['Gas', 'and smoke…']);
+  });
+  it('waits for a bank', async () => {
+    const page = await openPage(DrawingPage, { ...sampleRig(), bank: null });
+    expect(page.text('h1')).toBe('A circuit begins with a bank.');
+  });
+});
+
+describe('runs', () => {
+  it('a typed length is measured from then on, and moves what is lost on the way', async () => {
+    const page = await openPage(RunsPage, laidOut());
+    const run = page.rig().wiring.runs.find(({ id }) => id === 'inverter-inv-plus')!;
+    const lost = () => deriveRig(page.rig(), null).circuit!.loops.find(({ part }) => part.kind === 'inverter')!.dropV;
+    const before = lost();
+    await page.type(`${run.label}: length`, '3.5');
+    expect(page.rig().wiring.runs.find(({ id }) => id === run.id)).toMatchObject({
+      lengthM: 3.5,
+      lengthBy: 'measured',
+    });
+    expect(lost()).not.toBe(before);
+  });
+  it('a section that is too thin is said, and goes back to the rules', async () => {
+    const page = await openPage(RunsPage, laidOut());
+    const run = page.rig().wiring.runs.find(({ id }) => id === 'inverter-inv-plus')!;
+    await page.choose(`${run.label}: section`, '1 mm²');
+    expect(page.margin.textContent).toContain(`${run.label} is too thin`);
+    page.margin.querySelector<HTMLButtonElement>('co-finding-list button')!.click();
+    await page.settle();
+    expect(page.rig().wiring.runs.find(({ id }) => id === run.id)!.areaMm2).toBeNull();
+  });
+  it('a fuse that is too large for its wire is said, with one that fits', async () => {
+    const page = await openPage(RunsPage, laidOut());
+    await page.type('Fuse of Inverter: size', '400');
+    expect(page.rig().wiring.parts.find(({ id }) => id === 'fuse-inverter-inv')).toMatchObject({ ratingA: 400 });
+    await page.choose('Sections', 'AWG');
+    expect(page.rig().wiring.list).toBe('gauges');
+    expect(page.texts('co-run-table option').some((text) => text.endsWith('AWG, by the rules'))).toBe(true);
+  });
+  it('refuses a length of nothing at the field', async () => {
+    const page = await openPage(RunsPage, laidOut());
+    const [run] = page.rig().wiring.runs;
+    await page.type(`${run!.label}: length`, '0');
+    expect(page.field(`${run!.label}: length`).getAttribute('aria-invalid')).toBe('true');
+    expect(page.rig().wiring.runs[0]!.lengthM).toBe(run!.lengthM);
+  });
+});
+
+describe('negatives', () => {
+  it('are entered as they are found, newest first, and counted where they land', async () => {
+    const page = await openPage(NegativesPage, laidOut());
+    expect(page.text('h1')).toBe('Every negative that is known comes back through the shunt.');
+    await page.press('Enter it');
+    expect(page.rig().wiring.negatives).toEqual([]);
+    await page.type('Where', 'behind the panel');
+    await page.type('What it serves', 'bilge pump');
+    await page.press('Enter it');
+    expect(page.text('h1')).toBe('1 negative is still to be followed.');
+    await page.choose('bilge pump: lands on', 'bank’s negative: not counted');
+    expect(page.text('h1')).toBe('1 negative comes back beside the shunt.');
+    await page.press('Remove bilge pump');
+    expect(page.rig().wiring.negatives).toEqual([]);
+  });
+});
+
+describe('in parallel', () => {
+  it('says who carries more than would be fair, and which way of joining mends it', async () => {
+    const page = await openPage(ParallelPage, laidOut());
+    expect(page.text('h1')).toMatch(
+      /^Battery 1 carries 5\d\.\d % where 50\.0 % would be fair; diagonal none more than 50\.0 %\.$/,
+    );
+    await page.press('diagonal');
+    expect(page.rig().wiring.parallel.topology).toBe('diagonal');
+    expect(page.text('h1')).toBe('Each battery carries its fair share, joined diagonal.');
+  });
+  it('a loose joint takes from its battery, and the course says who opens', async () => {
+    const page = await openPage(ParallelPage, laidOut());
+    await page.press('bars, one end');
+    await page.type('Battery 2: loose joint, mΩ', '5');
+    expect(page.text('h1')).toMatch(/^Battery 1 carries 6\d\.\d %/);
+    await page.type('Drawn', '190');
+    expect(page.text('.course')).toMatch(/after 10 s battery 1 opens: 12\d A are more than it bears/);
+  });
+  it('one battery carries all there is', async () => {
+    const rig = sampleRig();
+    const page = await openPage(ParallelPage, { ...rig, bank: { ...rig.bank!, parallelCount: 1 } });
+    expect(page.text('h1')).toBe('One battery carries all there is.');
+  });
+});
+
+describe('the cut list', () => {
+  it('keeps what is done of each cable', async () => {
+    const page = await openPage(CutListPage, laidOut());
+    const [run] = page.rig().wiring.runs;
+    expect(page.text('h1')).toMatch(/^\d+ cables, \d+\.\d m to cut; 0 are ready\.$/);
+    for (const step of ['cut', 'crimped', 'pulled', 'sealed', 'labelled']) {
+      page.field(`${run!.label} ${step}`).click();
+      await page.settle();
+    }
+    expect(page.rig().wiring.runs[0]!.done).toEqual(['cut', 'crimped', 'pulled', 'sealed', 'labelled']);
+    expect(page.text('h1')).toContain('1 is ready.');
+  });
+});
