@@ -46,14 +46,15 @@ test('units are chosen once: shown and typed imperial, kept metric', async ({ pa
   await expect(page.getByRole('combobox', { name: 'Find or do' })).toBeFocused();
   await page.keyboard.type('imperial');
   await page.keyboard.press('Enter');
-  await expect(page.locator('main')).toContainText('16 AWG');
-  await page.getByLabel('Length, one way').fill('10');
+  await expect(page.locator('main')).toContainText('12 AWG');
+  await page.goto(`${WAGTAIL}/wiring/runs`);
+  await page.getByLabel('W12: length').fill('10');
   await page.reload();
-  await expect(page.getByLabel('Length, one way')).toHaveValue('10');
+  await expect(page.getByLabel('W12: length')).toHaveValue('10');
   await page.goto(`${WAGTAIL}/rig`);
   await page.getByLabel('Units, on this device').selectOption({ label: 'metric: m, kg, °C, mm²' });
-  await visit(page, `${WAGTAIL}/bank/voltage`);
-  await expect(page.getByLabel('Length, one way')).toHaveValue('3.048');
+  await visit(page, `${WAGTAIL}/wiring/runs`);
+  await expect(page.getByLabel('W12: length')).toHaveValue('3.048');
 });
 
 test('single keys can be switched off', async ({ page }) => {
@@ -84,8 +85,9 @@ test('nobody meets a stage that is not built: an address of one leads to the fir
     /^1\s*Audit/,
     /^2\s*Bank/,
     /^3\s*Charging/,
-    /^4\s*Monitor/,
-    /^5\s*Logbook/,
+    /^4\s*Wiring/,
+    /^5\s*Monitor/,
+    /^6\s*Logbook/,
   ]);
   await page.goto(`${WAGTAIL}/upkeep`);
   await expect(headline(page)).toContainText('usual day takes');

@@ -17,15 +17,13 @@ export interface View {
 const DESK = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
 const light = { theme: 'light', size: DESK } as const;
-const table = (name: string) => (page: Page) => page.getByRole('table', { name });
 const region = (name: string) => (page: Page) => page.getByRole('region', { name });
+const table = (name: string) => (page: Page) => page.getByRole('table', { name });
 
 export const VIEWS: readonly View[] = [
   { name: 'start', path: '/', ...light, subject: (page) => page.getByRole('link', { name: 'Saltmarsh Survey' }) },
   { name: 'audit', path: `${WAGTAIL}/audit`, ...light, subject: table('Loads of the audit') },
-  { name: 'audit-details', path: `${WAGTAIL}/audit?load=chiller`, ...light, subject: region('Details of') },
   { name: 'audit-day', path: addressOf('audit-day'), ...light, subject: (page) => page.locator('svg.chart') },
-  { name: 'audit-inverters', path: addressOf('audit-inverters'), ...light, subject: region('Bench test') },
   {
     name: 'audit-record-phone',
     path: addressOf('audit-record-phone'),
@@ -66,6 +64,13 @@ export const VIEWS: readonly View[] = [
     ...light,
     then: (page) => page.getByRole('button', { name: 'Find the smallest remedies' }).click(),
     subject: table('Remedies by cost'),
+  },
+  { name: 'wiring', path: addressOf('wiring'), ...light, subject: (page) => page.locator('co-circuit-drawing svg') },
+  {
+    name: 'wiring-parallel',
+    path: addressOf('wiring-parallel'),
+    ...light,
+    subject: table('Ways of joining the batteries'),
   },
   { name: 'monitor', path: addressOf('monitor'), ...light, subject: table('Settings of the shunt monitor') },
   { name: 'ledger', path: `${WAGTAIL}/logbook?day=2026-03-12`, ...light, subject: table('Day ledger') },

@@ -52,6 +52,7 @@ describe('the spine', () => {
       'not chosen yet',
       'no source yet',
       'needs a bank first',
+      'needs a bank first',
       'nothing logged yet',
     ]);
   });

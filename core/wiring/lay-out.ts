@@ -175,6 +175,25 @@ export const newRun = (id: string, role: RunRole, from: string, to: string, leng
   done: [],
 });
 
+/** What was added beside the plan, a maintainer or a heater: between the two bars, with a fuse of its own. */
+export function otherConsumer(
+  id: string,
+  { name, currentA, gives }: { name: string; currentA: number; gives: boolean },
+): Pick<WiringPlan, 'parts' | 'runs'> {
+  const common = { stud: 'M8' as const, lugsMost: 2, torqueNm: null };
+  return {
+    parts: [
+      { ...common, id, name, kind: 'other', gives, currentA, dropFraction: null },
+      { ...common, id: `${id}-fuse`, name: `Fuse of ${name}`, kind: 'fuse', family: null, ratingA: null },
+    ],
+    runs: [
+      newRun(`${id}-bar`, 'positive', postOf('plus', 'bar'), postOf(`${id}-fuse`, 'in'), GUESS.bar),
+      newRun(`${id}-plus`, 'positive', postOf(`${id}-fuse`, 'out'), postOf(id, '+'), GUESS.charger),
+      newRun(`${id}-minus`, 'negative', postOf(id, '-'), postOf('minus', 'bar'), GUESS.charger),
+    ],
+  };
+}
+
 /** Labels stay with their cables; new ones take the next numbers. */
 export function labelled(runs: readonly Run[]): Run[] {
   let last = runs.reduce((most, { label }) => Math.max(most, Number(/\d+$/.exec(label)?.[0] ?? 0)), 0);

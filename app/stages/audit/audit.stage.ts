@@ -30,7 +30,6 @@ export const auditStage: StageRegistration = {
       path: 'inverters',
       title: 'Inverters',
       command: 'Test an inverter',
-      picture: 'audit-inverters',
       load: () => import('./inverters-page').then((m) => m.InvertersPage),
     },
     {

@@ -8,13 +8,14 @@ import { WorkingStore } from '../../ui/working-store';
 import { CircuitDrawing } from './circuit-drawing';
 import { FindingList } from './finding-list';
 import { findingWords } from './finding-words';
+import { RunDetails } from './run-details';
 import { RunTable } from './run-table';
 import { WiringFacts } from './wiring-facts';
 
 /** The circuit as a drawing, what is wrong with it, and the way to what is picked. */
 @Component({
   selector: 'co-drawing-page',
-  imports: [CircuitDrawing, FindingList, MarginContent, RouterLink, RunTable, StageTabs],
+  imports: [CircuitDrawing, FindingList, MarginContent, RouterLink, RunDetails, RunTable, StageTabs],
   templateUrl: './drawing-page.html',
   styles: `
     .loop {
@@ -38,7 +39,9 @@ export class DrawingPage {
   /** The loop that is followed: what was picked, or the one that loses most. */
   protected readonly loop = computed<LoopFigures | null>(() => {
     const loops = this.facts.circuit()?.loops ?? [];
-    const picked = loops.find(({ part }) => part.id === this.facts.picked());
+    // A run that is picked stays on its way.
+    const id = this.facts.picked();
+    const picked = loops.find(({ part, runIds }) => part.id === id || (id !== null && runIds.includes(id)));
     return (
       picked ?? loops.reduce<LoopFigures | null>((most, one) => (one.dropV > (most?.dropV ?? 0) ? one : most), null)
     );
@@ -53,7 +56,7 @@ export class DrawingPage {
     const { bypasses, findings } = circuit;
     const [bypass] = bypasses;
     if (bypass && bypasses.length === 1)
-      return `One negative crosses the line beside the shunt: that of ${this.facts.nameOf(bypass.partId).toLowerCase()}${bypass.crossing ? `, ${bypass.crossing.label}` : ''}.`;
+      return `One negative crosses the line beside the shunt: ${this.facts.nameOf(bypass.partId)}${bypass.crossing ? `, ${bypass.crossing.label}` : ''}.`;
     if (bypasses.length > 1) return `${bypasses.length} negatives cross the line beside the shunt.`;
     const [first] = findings;
     if (!first) return 'Every run keeps the rules of drop, ampacity and fuse.';

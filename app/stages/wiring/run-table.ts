@@ -34,7 +34,7 @@ export class RunTable {
   /** What the rules come to, the sections of the list, and what lies there where it is of the other list. */
   protected options({ run, areaMm2 }: RunFigures): Option[] {
     const list = [
-      { id: '', name: run.areaMm2 === null ? `${sectionText(areaMm2)}, by the rules` : 'by the rules' },
+      { id: '', name: run.areaMm2 === null ? `${sectionText(areaMm2)} by rule` : 'by rule' },
       ...this.sections(),
     ];
     return run.areaMm2 === null || list.some(({ id }) => id === String(run.areaMm2))
@@ -44,7 +44,7 @@ export class RunTable {
 
   protected fuseOf({ guard, run }: RunFigures): string {
     if (run.role !== 'positive') return '';
-    if (!guard || guard.fuses.length === 0) return guard ? 'at the post' : '';
+    if (!guard || guard.fuses.length === 0) return guard ? 'post' : '';
     const sizes = guard.fuses.map(
       ({ id }) => this.facts.circuit()?.fuses.find(({ part }) => part.id === id)?.choice?.ratingA,
     );

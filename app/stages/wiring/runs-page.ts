@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
 import { FUSE_SCHOOLS, type FuseSchool } from '@core/wiring/plan';
@@ -8,6 +8,8 @@ import { Choice, type Option } from '../../ui/choice';
 import { MarginContent } from '../../ui/margin-slot';
 import { QuantityField } from '../../ui/quantity-field';
 import { FindingList } from './finding-list';
+import { TextField } from '../../ui/text-field';
+import { RunDetails } from './run-details';
 import { RunTable } from './run-table';
 import { WiringFacts } from './wiring-facts';
 
@@ -19,7 +21,7 @@ const SCHOOL_WORDS: Record<FuseSchool, string> = {
 /** All runs in a table, and the rules that they are judged by. */
 @Component({
   selector: 'co-runs-page',
-  imports: [Choice, FindingList, MarginContent, QuantityField, RunTable, StageTabs],
+  imports: [Choice, FindingList, MarginContent, QuantityField, RunDetails, RunTable, StageTabs, TextField],
   templateUrl: './runs-page.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -41,6 +43,19 @@ export class RunsPage {
   });
   /** Fuses of one row each. */
   protected readonly fuses = computed(() => this.facts.circuit()?.fuses ?? []);
+
+  protected readonly otherName = signal('');
+  protected readonly otherA = signal(2);
+  protected readonly otherGives = signal('takes');
+  protected readonly gives: readonly Option[] = [
+    { id: 'takes', name: 'takes' },
+    { id: 'gives', name: 'gives' },
+  ];
+
+  protected addOther(): void {
+    this.facts.addOther(this.otherName().trim() || 'Added later', this.otherA(), this.otherGives() === 'gives');
+    this.otherName.set('');
+  }
 
   protected setList(list: string): void {
     this.facts.change({ list: list as SectionList });

@@ -3,7 +3,7 @@ import { Store } from '@ngrx/store';
 import { bankStrings } from '@core/wiring/battery-posts';
 import type { RunFigures } from '@core/wiring/circuit-figures';
 import type { Finding } from '@core/wiring/finding';
-import { layOut } from '@core/wiring/lay-out';
+import { labelled, layOut, newRun, otherConsumer } from '@core/wiring/lay-out';
 import { type Part, partIdOf } from '@core/wiring/part';
 import type { WiringPlan } from '@core/wiring/plan';
 import type { Run } from '@core/wiring/run';
@@ -78,6 +78,25 @@ export class WiringFacts {
       { parts: parts.map((part) => (part.id === id ? ({ ...part, ...changes } as Part) : part)) },
       `${id} ${Object.keys(changes).join(',')}`,
     );
+  }
+
+  /** A run by hand, between two posts that are there already; its ends are chosen next. */
+  addRun(): void {
+    const wiring = this.wiring();
+    if (!wiring) return;
+    const id = `own-${crypto.randomUUID()}`;
+    const runs = labelled([...wiring.runs, newRun(id, 'negative', 'minus.bar', 'chassis.bolt', 1)]);
+    this.change({ runs }, null);
+    this.picked.set(id);
+  }
+
+  /** What was added beside the plan, between the bars, with a fuse of its own. */
+  addOther(name: string, currentA: number, gives: boolean): void {
+    const wiring = this.wiring();
+    if (!wiring) return;
+    const added = otherConsumer(`own-${crypto.randomUUID().slice(0, 8)}`, { name, currentA, gives });
+    const runs = labelled([...wiring.runs, ...added.runs]);
+    this.change({ parts: [...wiring.parts, ...added.parts], runs }, null);
   }
 
   removeRun(id: string): void {

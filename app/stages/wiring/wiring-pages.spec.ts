@@ -38,7 +38,7 @@ describe('the drawing', () => {
   it('names the negative that comes back beside the shunt, and one press moves it', async () => {
     const stray = withRuns(laidOut(), ({ id, to }) => ({ to: id === 'inverter-inv-minus' ? 'battery-2.-' : to }));
     const page = await openPage(DrawingPage, stray);
-    expect(page.text('h1')).toMatch(/^One negative crosses the line beside the shunt: that of inverter, W\d+\.$/);
+    expect(page.text('h1')).toMatch(/^One negative crosses the line beside the shunt: Inverter, W\d+\.$/);
     expect(page.element.querySelectorAll('.stray').length).toBeGreaterThan(0);
     page.margin.querySelector<HTMLButtonElement>('co-finding-list button')!.click();
     await page.settle();
@@ -103,7 +103,7 @@ describe('runs', () => {
     expect(page.rig().wiring.parts.find(({ id }) => id === 'fuse-inverter-inv')).toMatchObject({ ratingA: 400 });
     await page.choose('Sections', 'AWG');
     expect(page.rig().wiring.list).toBe('gauges');
-    expect(page.texts('co-run-table option').some((text) => text.endsWith('AWG, by the rules'))).toBe(true);
+    expect(page.texts('co-run-table option').some((text) => text.endsWith('AWG by rule'))).toBe(true);
   });
   it('refuses a length of nothing at the field', async () => {
     const page = await openPage(RunsPage, laidOut());
@@ -111,6 +111,41 @@ describe('runs', () => {
     await page.type(`${run!.label}: length`, '0');
     expect(page.field(`${run!.label}: length`).getAttribute('aria-invalid')).toBe('true');
     expect(page.rig().wiring.runs[0]!.lengthM).toBe(run!.lengthM);
+  });
+});
+
+describe('by hand', () => {
+  it('what came later gets its way between the bars, and its ends can be moved', async () => {
+    const page = await openPage(RunsPage, laidOut());
+    await page.type('What it is', 'Maintainer');
+    await page.type('Its current', '4');
+    await page.choose('It', 'gives');
+    await page.press('Add it');
+    const added = page.rig().wiring.parts.find(({ name }) => name === 'Maintainer')!;
+    expect(added).toMatchObject({ kind: 'other', currentA: 4, gives: true });
+    expect(deriveRig(page.rig(), null).circuit!.findings).toEqual([]);
+    const run = page.rig().wiring.runs.find(({ id }) => id === `${added.id}-minus`)!;
+    await page.press(`${run.label} in full`);
+    const to = [...page.margin.querySelectorAll('select')].find((one) => one.value === 'minus.bar')!;
+    to.value = 'battery-1.-';
+    to.dispatchEvent(new Event('change'));
+    await page.settle();
+    expect(page.margin.textContent).toContain('its current comes back beside the shunt');
+    await page.undo();
+    await page.undo();
+    expect(page.rig().wiring.parts.some(({ name }) => name === 'Maintainer')).toBe(false);
+  });
+  it('a run is added, and taken out again', async () => {
+    const page = await openPage(RunsPage, laidOut());
+    const before = page.rig().wiring.runs.length;
+    await page.press('Add a run');
+    const added = page.rig().wiring.runs.at(-1)!;
+    expect(page.rig().wiring.runs).toHaveLength(before + 1);
+    [...page.margin.querySelectorAll('button')]
+      .find((one) => one.textContent.includes(`Take ${added.label} out`))!
+      .click();
+    await page.settle();
+    expect(page.rig().wiring.runs).toHaveLength(before);
   });
 });
 

@@ -1,0 +1,71 @@
+import { expect } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { headline, openDemo, SALTMARSH, saved, test, WAGTAIL } from './helpers';
+
+test.beforeEach(({ page }) => openDemo(page));
+
+test('a maintainer’s negative on the battery post is found and moved, and a lug that does not fit', async ({
+  page,
+}) => {
+  await page.goto(`${WAGTAIL}/wiring`);
+  await expect(headline(page)).toHaveText('One negative crosses the line beside the shunt: Maintainer, W92.');
+  await expect(page.getByRole('navigation').getByText('1 negative beside the shunt')).toBeVisible();
+  await page.getByRole('button', { name: 'Move the end of W92 to the negative bar' }).click();
+  await expect(headline(page)).toHaveText('W09: a lug for M10 on a stud of M8.');
+  await page.getByRole('button', { name: 'Take a lug for M8' }).click();
+  await expect(headline(page)).toHaveText('Every run keeps the rules of drop, ampacity and fuse.');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(headline(page)).toContainText('beside the shunt');
+  await saved(page);
+});
+
+test('lay out, measure, mend a finding, see it vanish', async ({ page }) => {
+  await page.goto(`${SALTMARSH}/wiring`);
+  await expect(page.getByText('all lengths are guesses')).toBeVisible();
+  await page.getByRole('button', { name: /^Pontoon charger/ }).press('Enter');
+  await expect(page.getByRole('heading', { name: /^The way to it and back/ })).toContainText('Pontoon charger');
+  await page.getByRole('link', { name: /^Runs/ }).click();
+  const section = page.getByLabel('W10: section');
+  await page.getByLabel('W10: length').fill('2.4');
+  await section.selectOption('1 mm²');
+  await expect(page.getByRole('heading', { name: 'W10 is too thin' })).toBeVisible();
+  await page.getByRole('button', { name: 'Let the rules choose' }).first().click();
+  await expect(page.getByRole('heading', { name: 'W10 is too thin' })).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByLabel('W10: length')).toHaveValue('2.4');
+});
+
+test('ways of joining are compared, and the cut list is saved as CSV', async ({ page }) => {
+  await page.goto(`${WAGTAIL}/wiring/parallel`);
+  await expect(headline(page)).toContainText('would be fair');
+  await page.getByRole('button', { name: /^bars, opposite ends/ }).click();
+  await expect(headline(page)).toContainText('Each battery carries its fair share');
+  await page.getByRole('link', { name: 'Cut list' }).click();
+  await page.getByLabel('W02 crimped').check();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save as CSV' }).click();
+  const text = readFileSync(await (await download).path(), 'utf8');
+  expect(text.split(/\r?\n/)[0]).toBe('label,from,to,cut m,section,colour,lug from,lug to,done');
+  expect(text).toMatch(/^W02,.*,crimped\r?$/m);
+});
+
+test('the sag map takes the way to the inverter from the circuit', async ({ page }) => {
+  await page.goto(`${WAGTAIL}/bank/sag`);
+  await expect(page.getByText('as laid out under Wiring')).toBeVisible();
+});
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  test('a negative is registered where it is found', async ({ page }) => {
+    await page.goto(`${WAGTAIL}/wiring/negatives`);
+    await page.getByLabel('Where').fill('under the sink');
+    await page.getByLabel('What it serves').fill('water heater');
+    await page.getByLabel('Lands on').selectOption('bank’s negative: not counted');
+    await page.getByRole('button', { name: 'Enter it' }).click();
+    await expect(page.getByRole('table', { name: 'Negatives found on the vehicle' })).toContainText('water heater');
+    await expect(headline(page)).toContainText('2 negatives come back beside the shunt.');
+    await page.reload();
+    await expect(page.getByRole('table', { name: 'Negatives found on the vehicle' })).toContainText('water heater');
+  });
+});
