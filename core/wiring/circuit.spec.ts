@@ -13,6 +13,7 @@ import { newArray, newSource } from '../sources/new-source';
 import type { Source } from '../sources/source';
 import { workOut } from './circuit';
 import { freshWiring } from './fresh';
+import { inverterPath } from './inverter-path';
 import { layOut, newRun } from './lay-out';
 import type { Part } from './part';
 import type { WiringPlan } from './plan';
@@ -124,6 +125,31 @@ describe('lay it out', () => {
     expect(again.runs.map(({ id }) => id)).toContain('group-Deck-plus');
     for (const { id, label } of first.runs) expect(again.runs.find((run) => run.id === id)!.label).toBe(label);
     expect(laidOut(van, first)).toEqual(first);
+  });
+});
+
+describe('the way to the inverter, for the sag map', () => {
+  it('is the one run until a circuit is laid out, and then all of its runs, the leads of two batteries side by side', () => {
+    const older = { ...freshWiring(), inverterRun: { lengthM: 2, areaMm2: 50, lengthBy: 'measured' as const } };
+    const ohm = (metres: number, areaMm2: number) => (1.7241e-8 * metres * (1 + 0.00393 * 20)) / (areaMm2 * 1e-6);
+    expect(inverterPath(older, null)).toEqual({
+      ohm: expect.closeTo(ohm(4, 50), 12) as number,
+      lengthM: 2,
+      from: 'one-run',
+    });
+    const two = { ...van, bank: { ...van.bank, parallelCount: 2 } };
+    const circuit = circuitOf(two, laidOut(two));
+    const loop = circuit.loops.find(({ part }) => part.kind === 'inverter')!;
+    const byHand = circuit.runs
+      .filter(({ run }) => loop.runIds.includes(run.id))
+      .reduce(
+        (sum, { run, areaMm2 }) => sum + ohm(run.lengthM, areaMm2) * (run.id.startsWith('battery-') ? 0.5 : 1),
+        0,
+      );
+    expect(inverterPath(freshWiring(), circuit)).toMatchObject({
+      ohm: expect.closeTo(byHand, 12) as number,
+      from: 'circuit',
+    });
   });
 });
 
@@ -321,6 +347,11 @@ describe('bad input', () => {
       ]),
     );
     expect(loops.find(({ part }) => part.id === 'inverter-inv')!.closed).toBe(true);
+  });
+  it('an inverter that was taken out of the plan is said, and the rest stays', () => {
+    const { findings, loops } = circuitOf({ ...van, inverters: [] }, laidOut(van));
+    expect(findings).toEqual([{ severity: 'warning', on: { part: 'inverter-inv' }, fault: { code: 'not-planned' } }]);
+    expect(loops).toHaveLength(3);
   });
   it('no shunt, and two', () => {
     const wiring = laidOut(van);

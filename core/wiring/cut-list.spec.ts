@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { piedWagtail } from '../../demo/rigs';
 import { deriveRig } from '../rig/derive-rig';
-import { cutListCsv, cutRows, partsToBuy } from './cut-list';
+import { changedSincePrint, cutListCsv, cutRows, partsToBuy, printedList } from './cut-list';
 
 const circuit = deriveRig(piedWagtail, null).circuit!;
 const rows = cutRows(circuit, piedWagtail.wiring.parts, (post) => post);
@@ -28,6 +28,26 @@ describe('the cut list', () => {
     const lugs = pieces.filter(({ says }) => says.startsWith('lug')).reduce((sum, { count }) => sum + count, 0);
     expect(lugs).toBe(2 * rows.length);
     expect(pieces.find(({ says }) => says.endsWith('× M10'))!.count).toBe(1);
+  });
+  it('knows what is not as it was printed: what changed, what is new, what is gone', () => {
+    const printed = printedList(rows, 5);
+    expect(changedSincePrint(rows, printed)).toEqual([]);
+    const [first, second, ...others] = rows;
+    const now = [{ ...first!, cutM: first!.cutM + 1 }, ...others, { ...second!, label: 'W99' }];
+    expect(
+      changedSincePrint(now, printed).map(({ label, before, after }) => [label, before !== null, after !== null]),
+    ).toEqual([
+      [first!.label, true, true],
+      [second!.label, true, false],
+      ['W99', false, true],
+    ]);
+    // What is ticked off changes no cable.
+    expect(
+      changedSincePrint(
+        rows.map((row) => ({ ...row, done: ['cut'] as const })),
+        printed,
+      ),
+    ).toEqual([]);
   });
   it('runs no formula of a name in a spreadsheet', () => {
     const evil = { ...rows[0]!, from: '=1+1', to: '@x' };

@@ -3,6 +3,7 @@ import { sectionText } from '../conductors/section-text';
 import { formatNumber } from '../quantity/format';
 import type { CircuitFigures, FuseFigures } from './circuit-figures';
 import { type Part, partIdOf, type Stud } from './part';
+import type { PrintedList } from './plan';
 import type { CableStep, Run } from './run';
 
 /** One cable as it is cut. */
@@ -58,6 +59,28 @@ export function cutRows(circuit: CircuitFigures, parts: readonly Part[], postNam
       };
     })
     .sort((a, b) => a.label.localeCompare(b.label, 'en', { numeric: true }));
+}
+
+/** What stands in the line of a cable. */
+const lineOf = ({ from, to, cutM, section, fromStud, toStud }: CutRow): string =>
+  `${from}, ${to}: ${formatNumber(cutM, 2)} m, ${section}, ${fromStud} and ${toStud}`.slice(0, 200);
+
+/** The list as it is printed now. */
+export const printedList = (rows: readonly CutRow[], atMs: number): PrintedList => ({
+  atMs,
+  cables: rows.map((row) => ({ label: row.label, says: lineOf(row) })),
+});
+
+/** Cables that are not as a printed list has them. @returns before null: it is new; after null: it is gone */
+export function changedSincePrint(
+  rows: readonly CutRow[],
+  { cables }: PrintedList,
+): { label: string; before: string | null; after: string | null }[] {
+  const before = new Map(cables.map(({ label, says }) => [label, says]));
+  const now = new Map(rows.map((row) => [row.label, lineOf(row)]));
+  return [...new Set([...before.keys(), ...now.keys()])]
+    .filter((label) => before.get(label) !== now.get(label))
+    .map((label) => ({ label, before: before.get(label) ?? null, after: now.get(label) ?? null }));
 }
 
 /** What to buy for a list of cables: metres by section and colour, lugs by section and stud, fuses by size. */

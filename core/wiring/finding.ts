@@ -12,6 +12,7 @@ export type Fault =
   | { code: 'more-shunts'; count: number }
   | { code: 'astray'; where: 'same-post' | 'no-post' }
   | { code: 'unreached'; pole: '+' | '-' }
+  | { code: 'not-planned' }
   | { code: 'loads-without-circuit'; loadIds: string[] }
   | { code: 'off-list'; areaMm2: number }
   | { code: 'thin'; carriesA: number; wantedA: number; by: 'load' | 'fuse'; enoughMm2: number | null }

@@ -69,6 +69,11 @@ function ofWhole(circuit: CircuitFigures, { wiring, loads, graph }: FindingFacts
       );
     }
   }
+  // An inverter, a source or loads that the plan no longer knows: nothing is reckoned of them.
+  const known = new Set(circuit.loops.map(({ part }) => part.id));
+  for (const { id, kind } of wiring.parts)
+    if ((kind === 'inverter' || kind === 'charger') && !known.has(id))
+      found.push(finding('warning', { part: id }, { code: 'not-planned' }));
   const served = new Set(wiring.parts.flatMap((part) => (part.kind === 'loads' ? part.loadIds : [])));
   const loose = loads.filter(({ id, supply }) => supply === 'dc' && !served.has(id)).map(({ id }) => id);
   if (loose.length > 0) found.push(finding('warning', null, { code: 'loads-without-circuit', loadIds: loose }));

@@ -11,6 +11,8 @@ export const freshWiring = (): WiringPlan => ({
   parts: [],
   runs: [],
   negatives: [],
+  printed: null,
+  signed: [],
   parallel: {
     topology: 'end-fed',
     linkM: 0.3,

@@ -26,8 +26,11 @@ export function inverterPath({ inverterRun }: WiringPlan, circuit: CircuitFigure
     return { ohm: copperOhm(2 * lengthM, areaMm2, IN_USE_C), lengthM, from: 'one-run' };
   }
   const runs = circuit.runs.filter(({ run }) => loop.runIds.includes(run.id));
+  const { flows, stringCount } = circuit.currents;
+  // Leads of the strings lie side by side: what only some of them feed counts by its share.
+  const share = (id: string) => (flows.get(id)?.strings.length ?? stringCount) / stringCount;
   return {
-    ohm: runs.reduce((sum, { run, areaMm2 }) => sum + copperOhm(run.lengthM, areaMm2, IN_USE_C), 0),
+    ohm: runs.reduce((sum, { run, areaMm2 }) => sum + share(run.id) * copperOhm(run.lengthM, areaMm2, IN_USE_C), 0),
     lengthM: runs.reduce((sum, { run }) => sum + run.lengthM, 0) / 2,
     from: 'circuit',
   };

@@ -27,6 +27,26 @@ export const BatteryFacts = z.strictObject({
 });
 export type BatteryFacts = z.infer<typeof BatteryFacts>;
 
+/** A cut list as it was printed: what stood in each line, so that a change afterwards is seen. */
+export const PrintedList = z.strictObject({
+  atMs: instantMs,
+  cables: z.array(z.strictObject({ label: z.string().min(1).max(12), says: z.string().max(200) })).max(500),
+});
+export type PrintedList = z.infer<typeof PrintedList>;
+
+/** What a licensed person looks at; no AC or gas is designed here. */
+export const SIGNED_ITEMS = [
+  'inlet',
+  'residual-current',
+  'double-pole',
+  'neutral-earth',
+  'bonding',
+  'gas-detector',
+] as const;
+export type SignedItem = (typeof SIGNED_ITEMS)[number];
+export const Signature = z.strictObject({ item: z.enum(SIGNED_ITEMS), by: shortText, atMs: instantMs });
+export type Signature = z.infer<typeof Signature>;
+
 /** How the bank's batteries are joined in parallel, and what is drawn of them for comparison. */
 export const ParallelPlan = z.strictObject({
   topology: z.enum(TOPOLOGIES),
@@ -64,6 +84,8 @@ export const WiringPlan = z.strictObject({
   parts: z.array(Part).max(300),
   runs: z.array(Run).max(500),
   negatives: z.array(FoundNegative).max(300),
+  printed: PrintedList.nullable(),
+  signed: z.array(Signature).max(SIGNED_ITEMS.length),
   parallel: ParallelPlan,
 });
 export type WiringPlan = z.infer<typeof WiringPlan>;

@@ -1,8 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { cutListCsv, cutRows, partsToBuy } from '@core/wiring/cut-list';
+import { changedSincePrint, cutListCsv, cutRows, partsToBuy, printedList } from '@core/wiring/cut-list';
 import { CABLE_STEPS, type CableStep } from '@core/wiring/run';
 import { formatNumber } from '@core/quantity/format';
 import { StageTabs } from '../../rig/stage-tabs';
+import { momentLabel } from '../../ui/dates';
+import { nowMs } from '../../ui/now';
 import { saveText } from '../../ui/save-text';
 import { UnitChoice } from '../../ui/unit-choice';
 import { WiringFacts } from './wiring-facts';
@@ -47,7 +49,16 @@ export class CutListPage {
     saveText(cutListCsv(this.rows()), `${name} cut list.csv`, 'text/csv');
   }
 
+  /** Of the list that hangs in the locker; null: none was printed. */
+  protected readonly sincePrint = computed(() => {
+    const printed = this.facts.wiring()?.printed;
+    if (!printed) return null;
+    const on = momentLabel(printed.atMs, this.facts.rig()?.place.timeZone ?? 'UTC');
+    return { on, changed: changedSincePrint(this.rows(), printed) };
+  });
+
   protected print(): void {
+    this.facts.change({ printed: printedList(this.rows(), nowMs()) }, null);
     window.print();
   }
 }

@@ -77,6 +77,13 @@ function wordsOf(
         why: `There is no way from a battery to its ${fault.pole === '+' ? 'positive' : 'negative'} post.`,
         remedy: 'Join it by a run, or take it out.',
       };
+    case 'not-planned':
+      return {
+        says: `${name} is no longer in the plan`,
+        why: 'It was taken out of the audit or of the sources after the circuit was laid out: its runs are reckoned without current.',
+        remedy: 'Lay the circuit out again: what was measured is kept.',
+        apply: { says: 'Lay it out again', run: () => facts.layOut() },
+      };
     case 'loads-without-circuit':
       return {
         says: `${fault.loadIds.length} ${fault.loadIds.length === 1 ? 'load has' : 'loads have'} no circuit`,

@@ -1,15 +1,18 @@
-import { describe, expect, it } from 'vitest';
+import { TestBed } from '@angular/core/testing';
+import { describe, expect, it, vi } from 'vitest';
 import { deriveRig } from '@core/rig/derive-rig';
 import type { Rig } from '@core/rig/rig';
 import { layOut } from '@core/wiring/lay-out';
 import { openPage } from '../../testing/open-page';
 import { load, sampleRig } from '../../testing/sample-rig';
+import { AcPage } from './ac-page';
 import { CutListPage } from './cut-list-page';
 import { drawingLayout, twoLines } from './drawing-layout';
 import { DrawingPage } from './drawing-page';
 import { NegativesPage } from './negatives-page';
 import { ParallelPage } from './parallel-page';
 import { RunsPage } from './runs-page';
+import { WiringFacts } from './wiring-facts';
 
 function laidOut(rig: Rig = sampleRig()): Rig {
   const { loads, inverters, bank, charging, wiring } = rig;
@@ -202,5 +205,34 @@ describe('the cut list', () => {
     }
     expect(page.rig().wiring.runs[0]!.done).toEqual(['cut', 'crimped', 'pulled', 'sealed', 'labelled']);
     expect(page.text('h1')).toContain('1 is ready.');
+  });
+  it('says what differs from the list that was printed', async () => {
+    const print = vi.spyOn(window, 'print').mockImplementation(() => undefined);
+    const page = await openPage(CutListPage, laidOut());
+    await page.press('Print');
+    expect(print).toHaveBeenCalledOnce();
+    expect(page.element.textContent).toContain('As printed on');
+    TestBed.inject(WiringFacts).changeRun('main-plus', { lengthM: 2 });
+    await page.settle();
+    expect(page.text('.stale h2')).toMatch(/is out of date: \d+ cables? differs?\.$/);
+    print.mockRestore();
+  });
+});
+
+describe('AC and gas', () => {
+  it('are signed by whoever looked, and the signature can be taken back', async () => {
+    const page = await openPage(AcPage, laidOut());
+    expect(page.text('h1')).toBe('6 of 6 points of AC and gas have not been looked at.');
+    const field = page.field('Inlet: looked at by');
+    const leave = async (name: string) => {
+      field.value = name;
+      field.dispatchEvent(new Event('change'));
+      await page.settle();
+    };
+    await leave('the electrician of the yard');
+    expect(page.rig().wiring.signed).toMatchObject([{ item: 'inlet', by: 'the electrician of the yard' }]);
+    expect(page.text('h1')).toBe('5 of 6 points of AC and gas have not been looked at.');
+    await leave(' ');
+    expect(page.rig().wiring.signed).toEqual([]);
   });
 });

@@ -38,6 +38,12 @@ export const wiringStage: StageRegistration = {
       command: 'See what cable to cut and buy',
       load: () => import('./cut-list-page').then((m) => m.CutListPage),
     },
+    {
+      path: 'ac-and-gas',
+      title: 'AC and gas',
+      command: 'See what licensed persons check',
+      load: () => import('./ac-page').then((m) => m.AcPage),
+    },
   ],
   state: ({ rig, derived: { circuit } }) => {
     if (!rig.bank) return { state: 'empty', says: 'needs a bank first' };
