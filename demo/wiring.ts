@@ -1,5 +1,5 @@
-import { layOut, newRun } from '../core/wiring/lay-out';
-import type { Part } from '../core/wiring/part';
+import { deriveRig } from '../core/rig/derive-rig';
+import { layOut, otherConsumer } from '../core/wiring/lay-out';
 import type { Run } from '../core/wiring/run';
 import type { Rig } from '../core/rig/rig';
 
@@ -7,7 +7,11 @@ import type { Rig } from '../core/rig/rig';
 export function laidOut(rig: Rig): Rig {
   const { loads, inverters, bank, charging, wiring } = rig;
   if (!bank) return rig;
-  return { ...rig, wiring: { ...wiring, ...layOut({ loads, inverters, bank, sources: charging.sources }, wiring) } };
+  const { lines } = deriveRig(rig, null).audit;
+  return {
+    ...rig,
+    wiring: { ...wiring, ...layOut({ loads, lines, inverters, bank, sources: charging.sources }, wiring) },
+  };
 }
 
 /** Measured with a string, by the end of the run’s name; m. */
@@ -42,31 +46,26 @@ export function measuredAllRound(rig: Rig): Rig {
     const lengthM = known ?? (isLead ? (LEADS[Math.floor(feeders++ / 2) % LEADS.length] ?? 2) : run.lengthM);
     return { ...run, lengthM, lengthBy: 'measured', toLug: run.id === 'main-shunt' ? 'M10' : run.toLug };
   });
-  const maintainer: Part = {
-    id: 'own-maintainer',
-    name: 'Maintainer',
-    kind: 'other',
-    gives: true,
-    currentA: 4,
-    dropFraction: 0.03,
-    stud: 'M6',
-    lugsMost: 2,
-    torqueNm: null,
+  const { parts, runs: own } = otherConsumer('maintainer', { name: 'Maintainer', currentA: 4, gives: true });
+  // On the block, and with its negative on the second battery's own post.
+  const landed = own.map((run, k): Run => ({
+    ...run,
+    label: `W${90 + k}`,
+    lengthM: [0.1, 1.2, 0.6][k] ?? run.lengthM,
+    lengthBy: 'measured',
+    endsBy: 'hand',
+    from: k === 0 ? 'block-plus.bar' : run.from,
+    to: k === 2 ? 'battery-2.-' : run.to,
+  }));
+  return {
+    ...rig,
+    wiring: {
+      ...wiring,
+      parts: [
+        ...wiring.parts,
+        ...parts.map((part) => (part.kind === 'other' ? { ...part, dropFraction: 0.03 } : part)),
+      ],
+      runs: [...runs, ...landed],
+    },
   };
-  const fuse: Part = {
-    id: 'own-fuse-maintainer',
-    name: 'Fuse of the maintainer',
-    kind: 'fuse',
-    family: null,
-    ratingA: null,
-    stud: 'M6',
-    lugsMost: 2,
-    torqueNm: null,
-  };
-  const own: Run[] = [
-    { ...newRun('own-maintainer-bar', 'positive', 'block-plus.bar', 'own-fuse-maintainer.in', 0.1), label: 'W90' },
-    { ...newRun('own-maintainer-plus', 'positive', 'own-fuse-maintainer.out', 'own-maintainer.+', 1.2), label: 'W91' },
-    { ...newRun('own-maintainer-minus', 'negative', 'own-maintainer.-', 'battery-2.-', 0.6), label: 'W92' },
-  ].map((run) => ({ ...run, lengthBy: 'measured' as const }));
-  return { ...rig, wiring: { ...wiring, parts: [...wiring.parts, maintainer, fuse], runs: [...runs, ...own] } };
 }

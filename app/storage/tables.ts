@@ -1,3 +1,4 @@
+import { isRecordMark } from '@core/plan/record-mark';
 import type { CoulanDatabase, StoredRigRow } from './database';
 
 /** The tables in which a plan lies. */
@@ -14,14 +15,10 @@ export async function namedLogs(db: CoulanDatabase): Promise<string[]> {
 
 async function logIdsOf(db: CoulanDatabase, { id, rig }: StoredRigRow): Promise<string[]> {
   const inPlan = (rig as { logbook?: { logs?: unknown } } | null)?.logbook?.logs;
-  const logs = isMark(inPlan) ? (await db.records.get([id, inPlan.$record]))?.rows : inPlan;
+  const logs = isRecordMark(inPlan) ? (await db.records.get([id, inPlan.$record]))?.rows : inPlan;
   if (!Array.isArray(logs)) throw new Error('a stored plan names no logs');
   return logs.map((log: { id?: unknown }) => String(log.id));
 }
-
-/** What stands in a plan where a record was cut out of it. */
-const isMark = (value: unknown): value is { $record: string } =>
-  typeof (value as { $record?: unknown } | null | undefined)?.$record === 'string';
 
 export const logTables = (db: CoulanDatabase) =>
   [db.logDays, db.logBlocks, db.logLevels, db.logParts, db.logRemarks] as const;

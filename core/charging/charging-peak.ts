@@ -1,8 +1,9 @@
-import { computed, entered, type Figure, type WorkingTerm } from '../formula/figure';
+import { computed, type Figure, type Sourced, type WorkingTerm } from '../formula/figure';
 import { formula, sumFigure } from '../formula/formula';
 import type { ChargingPlan } from './plan';
 import type { Source } from '../sources/source';
 import { arraysPower } from '../sources/arrays-power';
+import { sourceLimit } from '../sources/source-limit';
 import { sharedLimit } from './charge-limit';
 
 const together = formula({
@@ -33,22 +34,11 @@ export function chargingPeak(plan: Pick<ChargingPlan, 'sources' | 'sharedLimitA'
   });
 }
 
-function most(source: Source, nominalV: number) {
-  switch (source.kind) {
-    case 'solar': {
-      const arrayW = arraysPower(source.arrays);
-      const fromArraysA = (arrayW * source.efficiencyFraction) / nominalV;
-      return fromArraysA < source.limitA
-        ? computed(fromArraysA, `${arrayW} W through its controller`)
-        : entered(source.limitA, 'limit of its controller');
-    }
-    case 'engine':
-      return source.mode.by === 'limited'
-        ? entered(source.mode.currentA)
-        : entered(source.mode.limitA, 'limit of the relay');
-    case 'shore':
-      return entered(source.currentA);
-    case 'other':
-      return computed(Math.max(...source.hoursA), 'its best hour');
-  }
+/** Of a controller no more than its arrays bring. */
+function most(source: Source, nominalV: number): Sourced {
+  const limit = sourceLimit(source);
+  if (source.kind !== 'solar') return limit;
+  const arrayW = arraysPower(source.arrays);
+  const fromArraysA = (arrayW * source.efficiencyFraction) / nominalV;
+  return fromArraysA < limit.value ? computed(fromArraysA, `${arrayW} W through its controller`) : limit;
 }

@@ -5,6 +5,7 @@ import type { Bank } from '../bank/plan';
 import type { ChemistryEdits } from '../cells/chemistry-edit';
 import type { Source } from '../sources/source';
 import { arraysPower } from '../sources/arrays-power';
+import { sourceLimit } from '../sources/source-limit';
 import { relayCurrent } from '../sources/relay-current';
 
 /** Resistances are tabled for this; a bank that charges is near it. */
@@ -57,31 +58,24 @@ export function runningCurrent(
   chargeV: Sourced,
   soc: number,
 ): Sourced {
-  switch (source.kind) {
-    case 'solar':
-      return atNoon.figure(
-        {
-          powerW: entered(arraysPower(source.arrays)),
-          noonFraction: byDefault(CLEAR_NOON),
-          derateFraction: entered(source.derateFraction),
-          efficiencyFraction: entered(source.efficiencyFraction),
-          chargeV,
-          limitA: entered(source.limitA),
-        },
-        { key: source.id, says: `${source.name}, at a clear noon` },
-      );
-    case 'engine':
-      return source.mode.by === 'limited'
-        ? entered(source.mode.currentA)
-        : computed(
-            relayCurrent(source.mode, bankLoop(bank, edits, CHARGES_AT_C), soc),
-            `through the relay at ${Math.round(100 * soc)} % charge`,
-          );
-    case 'shore':
-      return entered(source.currentA);
-    case 'other':
-      return computed(Math.max(...source.hoursA), 'its best hour');
-  }
+  if (source.kind === 'solar')
+    return atNoon.figure(
+      {
+        powerW: entered(arraysPower(source.arrays)),
+        noonFraction: byDefault(CLEAR_NOON),
+        derateFraction: entered(source.derateFraction),
+        efficiencyFraction: entered(source.efficiencyFraction),
+        chargeV,
+        limitA: entered(source.limitA),
+      },
+      { key: source.id, says: `${source.name}, at a clear noon` },
+    );
+  if (source.kind === 'engine' && source.mode.by === 'relay')
+    return computed(
+      relayCurrent(source.mode, bankLoop(bank, edits, CHARGES_AT_C), soc),
+      `through the relay at ${Math.round(100 * soc)} % charge`,
+    );
+  return sourceLimit(source);
 }
 
 /** What is left for the bank of chargers that run, with loads meanwhile. */

@@ -45,7 +45,8 @@ export function ampacityOf(
   return freeA === undefined ? null : freeA * (inEngineSpace ? ENGINE_SPACE_FRACTION[insulationC] : 1);
 }
 
-const areasOf = (list: SectionList): readonly number[] =>
+/** mm² of a list, rising. */
+export const areasOf = (list: SectionList): readonly number[] =>
   list === 'metric' ? METRIC_AMPACITY.map(([areaMm2]) => areaMm2) : GAUGES.map(([, areaMm2]) => areaMm2);
 
 /**

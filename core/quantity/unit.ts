@@ -23,6 +23,7 @@ export const UNITS = {
   UnitPrice: { symbol: '', factor: 1, decimals: 2 },
   PricePerKwh: { symbol: 'per kWh', factor: 1, decimals: 2 },
   CRate: { symbol: 'C', factor: 1, decimals: 2 },
+  S: { symbol: 's', factor: 1, decimals: 0 },
   Minute: { symbol: 'min', factor: 1, decimals: 0 },
   Day: { symbol: 'days', factor: 1, decimals: 1 },
   /** An hour of the clock, in decimals. */

@@ -3,7 +3,9 @@ import { newInverter, newLoad } from '../audit/fresh';
 import { newBank } from '../bank/fresh';
 import { newBattery } from '../cells/new-battery';
 import type { LogRecord } from '../logbook/plan';
+import { layOut } from '../wiring/lay-out';
 import { newSource } from '../sources/new-source';
+import { deriveRig } from './derive-rig';
 import { newRig } from './new-rig';
 import { cutRecords, joinRecords } from './records';
 import type { Rig } from './rig';
@@ -11,7 +13,7 @@ import type { Rig } from './rig';
 const many = <Thing>(count: number, make: (k: number) => Thing) => Array.from({ length: count }, (_, k) => make(k));
 
 /** Sixty loads, each watched for hours, years of logs and readings. */
-function large(): Rig {
+function large(runningW = 45.5): Rig {
   const rig = newRig('r', 'A rig of many years', 'UTC');
   const battery = (k: number) => newBattery(`battery-${k}`, 'lfp', 8, 160);
   const recording = {
@@ -19,7 +21,7 @@ function large(): Rig {
     atMs: 1_770_000_000_000,
     states: [
       { name: 'rests', powerW: 0 },
-      { name: 'runs', powerW: 45.5 },
+      { name: 'runs', powerW: runningW },
     ],
     spans: many(400, (k) => ({ state: k % 2, seconds: 300.25 + k })),
   };
@@ -53,6 +55,15 @@ describe('a plan and its records', () => {
     expect(JSON.stringify(records).length).toBeGreaterThan(1_000_000);
     const back = joinRecords(plan, (name) => records.find((record) => record.name === name)?.rows);
     expect(back).toEqual({ plan: rig, missing: null });
+  });
+  it('is under 100 kB with a circuit for each of its loads laid out too', () => {
+    const rig = large(300);
+    const { loads, inverters, bank, charging, wiring } = rig;
+    const { lines } = deriveRig(rig, null).audit;
+    const laid = layOut({ loads, lines, inverters, bank: bank!, sources: charging.sources }, wiring);
+    const { plan } = cutRecords({ ...rig, wiring: { ...wiring, ...laid } });
+    expect(laid.runs.length).toBeGreaterThan(120);
+    expect(JSON.stringify(plan).length).toBeLessThan(100_000);
   });
   it('names the record that is not there, or not whole', () => {
     const { plan, records } = cutRecords(large());

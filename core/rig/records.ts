@@ -1,4 +1,5 @@
 import { isObject } from '../plan/lift';
+import { isRecordMark, type RecordMark } from '../plan/record-mark';
 import type { Rig } from './rig';
 import { STAGES } from './stages';
 
@@ -7,12 +8,6 @@ export interface PlanRecord {
   /** The way to it within the plan, by the ids of what it passes: logbook.readings */
   name: string;
   rows: readonly unknown[];
-}
-
-/** What stands in the plan in its place. */
-interface RecordMark {
-  $record: string;
-  length: number;
 }
 
 /**
@@ -60,12 +55,10 @@ export function joinRecords(
   const join = (value: unknown): unknown => {
     if (Array.isArray(value)) return value.map(join);
     if (!isObject(value)) return value;
-    const name = value['$record'];
-    if (typeof name !== 'string')
-      return Object.fromEntries(Object.entries(value).map(([key, item]) => [key, join(item)]));
-    const rows = rowsOf(name);
-    if (Array.isArray(rows) && rows.length === value['length']) return rows;
-    missing ??= name;
+    if (!isRecordMark(value)) return Object.fromEntries(Object.entries(value).map(([key, item]) => [key, join(item)]));
+    const rows = rowsOf(value.$record);
+    if (Array.isArray(rows) && rows.length === value.length) return rows;
+    missing ??= value.$record;
     return value;
   };
   return { plan: join(plan), missing };

@@ -37,6 +37,7 @@ const PLAIN: Partial<Record<Unit, Record<string, UnitScale>>> = {
     days: s(24),
   },
   Clock: { h: s(1), hr: s(1), "o'clock": s(1) },
+  S: { s: s(1), sec: s(1), secs: s(1), seconds: s(1), min: s(60), mins: s(60), minutes: s(60) },
   Minute: {
     min: s(1),
     mins: s(1),

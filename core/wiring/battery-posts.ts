@@ -9,7 +9,8 @@ export interface BankString {
   name: string;
   battery: Battery;
   seriesCount: number;
-  stud: Stud;
+  /** Off its sheet; null: the sheet does not say. */
+  stud: Stud | null;
 }
 
 /** Lugs that the post of a battery takes without a bar. */
@@ -26,6 +27,6 @@ export function bankStrings(bank: Bank | null): BankString[] {
     name: `${seriesCount > 1 ? 'String' : 'Battery'}${all.length > 1 ? ` ${k + 1}` : ''}`,
     battery,
     seriesCount,
-    stud: STUDS.find((stud) => battery.terminal.toUpperCase().includes(stud)) ?? 'M8',
+    stud: STUDS.find((stud) => battery.terminal.toUpperCase().includes(stud)) ?? null,
   }));
 }

@@ -1,4 +1,4 @@
-import type { FuseChoice } from '../conductors/choose-fuse';
+import type { Figure } from '../formula/figure';
 import type { BankString } from './battery-posts';
 import type { Currents } from './currents';
 import type { Demand } from './demand';
@@ -11,15 +11,16 @@ import type { Run } from './run';
 /** One conductor, worked out. */
 export interface RunFigures {
   run: Run;
-  designA: number;
+  design: Figure;
   areaMm2: number;
   /** Chosen by the rules, or as it lies there. */
   chosen: boolean;
   ampacityA: number | null;
-  dropV: number;
+  drop: Figure;
+  /** At its design current. */
   lossW: number;
-  /** °C at its design current. */
-  conductorC: number | null;
+  /** At its design current; null: its ampacity is not known. */
+  warmth: Figure | null;
   /** Fuses that blow for it. */
   guard: Guard | null;
 }
@@ -27,23 +28,25 @@ export interface RunFigures {
 /** One fuse, worked out. */
 export interface FuseFigures {
   part: FusePart;
-  designA: number;
-  choice: FuseChoice | null;
+  design: Figure;
+  /** Null: none of the list will do. A size that was typed may be of no family of the list. */
+  choice: { ratingA: number; family: string | null } | null;
   chosen: boolean;
-  /** At its own terminals. */
-  shortCircuitA: number;
+  /** Through it, at its own terminals; null: no battery reaches it. */
+  shortCircuit: Figure | null;
   /** The largest that may ever be put in: what the thinnest wire behind it carries; null: no wire behind it is known. */
-  largestA: number | null;
+  largest: Figure | null;
 }
 
 /** The way to one consumer or source and back. */
 export interface LoopFigures {
   demand: Demand;
   part: Part;
-  dropV: number;
-  dropFraction: number;
-  /** Whether there is a whole way. */
-  closed: boolean;
+  drop: Figure;
+  share: Figure;
+  /** Whether there is a way from the bank, and one back. */
+  hasOut: boolean;
+  hasBack: boolean;
   runIds: string[];
 }
 
@@ -56,7 +59,13 @@ export interface CircuitFigures {
   fuses: FuseFigures[];
   loops: LoopFigures[];
   currents: Currents;
+  /** Which fuses lie behind each, seen from the bank. */
+  behind: ReadonlyMap<string, ReadonlySet<FusePart>>;
   bypasses: Bypass[];
+  /** W, with all at their most. */
+  loss: Figure;
+  /** m of cable in all. */
+  cable: Figure;
 }
 
 export interface Circuit extends CircuitFigures {

@@ -4,20 +4,24 @@ import { cellsInSeries } from '../cells/cells-in-series';
 import { chemistryOf } from '../cells/chemistry-of';
 import { highestBlockV } from '../cells/highest-voltage';
 import { twelveVoltBlocks } from '../cells/twelve-volt-blocks';
+import { FUSE_FAMILIES } from '../conductors/fuses.data';
 import { fusesBetween } from '../conductors/choose-fuse';
-import { copperOhm } from '../conductors/copper';
+import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
+import { sumOver } from '../formula/formula';
+import { at } from '../quantity/guard';
 import { bankStrings } from './battery-posts';
-import { currentsOf, type Loop } from './currents';
-import { bornA, fuseSizes, isTap } from './fuse-sizes';
-import type { Circuit, FuseFigures, LoopFigures, RunFigures } from './circuit-figures';
+import type { Circuit, CircuitFigures, FuseFigures, LoopFigures, RunFigures } from './circuit-figures';
+import { type Currents, currentsOf, type Loop } from './currents';
 import { type DemandParts, demandsOf } from './demand';
 import { findingsOf } from './findings';
-import { ohmAtFuses } from './ohm-at-fuses';
+import { conductorTemp, designCurrent, dropShare, largestFuse, runDrop, shortCircuitThrough } from './formulas';
+import { bornA, fuseSizes, isTap } from './fuse-sizes';
 import { circuitGraph } from './graph';
 import { bypasses } from './negative-path';
+import { ohmAtFuses } from './ohm-at-fuses';
 import type { Part } from './part';
 import type { WiringPlan } from './plan';
-import { type FusePart, type Guard, guardsOf } from './protection';
+import { type FusePart, fusesBehind, type Guard, guardsOf } from './protection';
 import type { Run } from './run';
 import { anyAmpacity, chooseSections, CONDUCTOR_C, type SectionsChosen } from './sections';
 
@@ -28,89 +32,165 @@ export interface CircuitParts extends DemandParts {
 
 /** As the ampacity table has it. */
 const AMBIENT_C = 30;
-const ROUNDS_MOST = 12;
+/** Sizes and sections only grow, along short lists: far fewer rounds settle them. */
+const ROUNDS_MOST = 200;
 
-/** A circuit worked out: currents, sections, fuses, losses, and what is wrong with it. */
+/**
+ * A circuit worked out: currents, sections, fuses, losses, and what is wrong with it.
+ * @throws {Error} where sizes and sections do not settle
+ */
 export function workOut(rig: CircuitParts): Circuit {
   const { wiring, bank } = rig;
   const strings = bankStrings(bank);
   const chemistry = chemistryOf(bank.battery, rig.chemistryEdits);
-  const blocks = Math.max(1, twelveVoltBlocks(bank, chemistry));
-  const highestV =
-    highestBlockV(
-      chemistry,
-      rig.sources.map(({ absorptionV }) => absorptionV),
-      blocks,
-    ) * blocks;
+  const blocks = twelveVoltBlocks(bank, chemistry);
+  const chargerV = rig.sources.map(({ absorptionV }) => absorptionV);
+  const highestV = highestBlockV(chemistry, chargerV, blocks) * blocks;
   const nominalV = cellsInSeries(bank) * chemistry.nominalCellV;
   const graph = circuitGraph(wiring.parts, wiring.runs, strings);
-  const demands = demandsOf(wiring.parts, rig);
-  const currents = currentsOf(graph, strings, demands, bank.currentSchool);
+  const currents = currentsOf(graph, strings, demandsOf(wiring.parts, rig), bank.currentSchool);
   const guards = guardsOf(currents);
-  const designA = ({ id }: { id: string }) => currents.flows.get(id)?.designA ?? 0;
-  const known = wiring.runs.filter((run) => !graph.astray.includes(run));
+  const behind = fusesBehind(currents);
+  const astray = new Set(graph.astray);
+  const known = wiring.runs.filter((run) => !astray.has(run));
+  const designs = new Map([
+    ...known.map((run) => [run.id, designCurrent(currents.flows.get(run.id), run.id, run.label)] as const),
+    ...wiring.parts.map((part) => [part.id, designCurrent(currents.flows.get(part.id), part.id, part.name)] as const),
+  ]);
+  const designA = ({ id }: { id: string }) => designs.get(id)?.value ?? 0;
 
   // Thicker wires let more through in a short circuit, and larger fuses want thicker wires: from the least on, until nothing grows.
   let sizes: ReadonlyMap<string, number> = new Map();
+  let seenOhm: ReadonlyMap<string, number> = new Map();
   let chosen: SectionsChosen = { areaMm2: new Map(), beyond: new Set() };
-  let runs: RunFigures[] = [];
-  let ohmAt: (part: FusePart) => number = () => Number.POSITIVE_INFINITY;
   const bearsA = (run: Run) => bornA(run, wiring.runs, guards, currents, sizes, wiring.nearM);
-  for (let round = 0; round < ROUNDS_MOST; round++) {
-    const grown = fuseSizes(wiring, currents, (part) => ({ highestV, shortCircuitA: highestV / ohmAt(part) }), sizes);
-    const same = [...grown].every(([id, size]) => sizes.get(id) === size);
-    if (round > 0 && same) break;
-    sizes = grown;
-    chosen = alikeInStrings(
-      chooseSections({ runs: known, loops: currents.loops, designA, bearsA, list: wiring.list, nominalV }),
-      known,
-    );
-    runs = known.map((run) =>
-      runFigures(run, chosen.areaMm2.get(run.id) ?? 0, designA(run), guards.get(run.id) ?? null),
-    );
-    const seen = ohmAtFuses(wiring.parts, runs, strings, (battery) => batteryOhm(battery, chemistry).value);
-    ohmAt = ({ id }) => seen.get(id) ?? Number.POSITIVE_INFINITY;
-  }
-  const byId = new Map(runs.map((one) => [one.run.id, one]));
-  const fuses = wiring.parts.flatMap((part) =>
-    part.kind === 'fuse' ? [fuseFigures(part, { wiring, guards, byId, sizes, designA, highestV, ohmAt })] : [],
-  );
-  const loops = currents.loops.flatMap((loop) => loopFigures(loop, wiring.parts, byId, nominalV));
-  const found = bypasses(graph, wiring.parts, strings);
-  const circuit = { strings, nominalV, highestV, runs, fuses, loops, currents, bypasses: found };
-  return {
-    ...circuit,
-    findings: findingsOf(circuit, { graph, beyond: chosen.beyond, bearsA, ...rig }),
+  const placeOf = ({ id }: FusePart) => {
+    const ohm = seenOhm.get(id);
+    return { highestV, shortCircuitA: ohm === undefined ? 0 : highestV / ohm };
   };
+  for (let round = 0; ; round++) {
+    if (round === ROUNDS_MOST) throw new Error('the sizes of the fuses do not settle');
+    const grown = fuseSizes(wiring, currents, { behind, designA, placeOf }, sizes);
+    if (round > 0 && [...grown].every(([id, size]) => sizes.get(id) === size)) break;
+    sizes = grown;
+    const needs = { runs: known, loops: currents.loops, designA, bearsA, list: wiring.list, nominalV };
+    chosen = alikeInStrings(chooseSections(needs), known, currents);
+    const leads = known.map((run) => ({ run, areaMm2: areaOf(run, chosen) }));
+    seenOhm = ohmAtFuses(wiring.parts, leads, strings, (battery) => batteryOhm(battery, chemistry).value);
+  }
+  const runs = known.map((run) =>
+    runFigures(run, areaOf(run, chosen), pick(designs, run.id), guards.get(run.id) ?? null),
+  );
+  const byId = new Map(runs.map((one) => [one.run.id, one]));
+  const fuseFacts = { wiring, guards, byId, sizes, designs, highestV, seenOhm };
+  const figures: CircuitFigures = {
+    strings,
+    nominalV,
+    highestV,
+    runs,
+    fuses: wiring.parts.flatMap((part) => (part.kind === 'fuse' ? [fuseFigures(part, fuseFacts)] : [])),
+    loops: currents.loops.map((loop) => loopFigures(loop, wiring.parts, byId, byDefault(nominalV, 'of the bank'))),
+    currents,
+    behind,
+    bypasses: bypasses(graph, wiring.parts, strings),
+    loss: ofAllRuns(
+      {
+        id: 'wiring.loss',
+        says: 'lost in all runs',
+        unit: 'W',
+        source: 'current² × resistance, with all at their most',
+      },
+      runs,
+      ({ lossW }) => computed(lossW),
+    ),
+    cable: ofAllRuns(
+      { id: 'wiring.cable', says: 'cable in all', unit: 'M', source: 'lengths of all runs, as measured or guessed' },
+      runs,
+      ({ run }) => (run.lengthBy === 'measured' ? entered(run.lengthM, 'measured') : byDefault(run.lengthM, 'a guess')),
+    ),
+  };
+  return { ...figures, findings: findingsOf(figures, { graph, beyond: chosen.beyond, bearsA, ...rig }) };
 }
 
-/** Leads of the strings that must be equal are as thick as the thickest of them, where nothing else lies there. */
-function alikeInStrings({ areaMm2, beyond }: SectionsChosen, runs: readonly Run[]): SectionsChosen {
-  const placeOf = ({ id }: Run) => /^battery-\d+-(\w+)$/.exec(id)?.[1];
+const ofAllRuns = (
+  spec: Parameters<typeof sumOver>[0],
+  runs: readonly RunFigures[],
+  of: (one: RunFigures) => Sourced,
+): Figure =>
+  sumOver(
+    spec,
+    runs.map((one) => ({ says: one.run.label, one })),
+    ({ one }) => of(one),
+  );
+
+/** What must be there, since it was put there for every run. @throws where it is not */
+function pick<Value>(of: ReadonlyMap<string, Value>, id: string): Value {
+  const value = of.get(id);
+  if (value === undefined) throw new Error(`nothing is known of ${id}`);
+  return value;
+}
+
+const areaOf = (run: Run, { areaMm2 }: SectionsChosen): number => pick(areaMm2, run.id);
+
+/** Leads of the strings must be equal: each as thick as the thickest in its place on the way, where nothing else lies there. */
+function alikeInStrings(chosen: SectionsChosen, runs: readonly Run[], currents: Currents): SectionsChosen {
+  const placeOf = stringPlaces(currents);
   const thickest = new Map<string, number>();
   for (const run of runs) {
-    const place = placeOf(run);
-    if (place) thickest.set(place, Math.max(thickest.get(place) ?? 0, areaMm2.get(run.id) ?? 0));
+    const place = placeOf.get(run.id);
+    if (place !== undefined) thickest.set(place, Math.max(thickest.get(place) ?? 0, areaOf(run, chosen)));
   }
   const alike = runs.map((run) => {
-    const own = areaMm2.get(run.id) ?? 0;
-    return [run.id, run.areaMm2 === null ? (thickest.get(placeOf(run) ?? '') ?? own) : own] as const;
+    const place = placeOf.get(run.id);
+    return [run.id, run.areaMm2 === null && place !== undefined ? pick(thickest, place) : areaOf(run, chosen)] as const;
   });
-  return { areaMm2: new Map(alike), beyond };
+  return { areaMm2: new Map(alike), beyond: chosen.beyond };
 }
 
-function runFigures(run: Run, areaMm2: number, designA: number, guard: Guard | null): RunFigures {
+/** For each run that some of the strings feed alone: how far from them it lies, on which side. */
+function stringPlaces({ loops, outWays, flows, stringCount }: Currents): ReadonlyMap<string, string> {
+  const places = new Map<string, string>();
+  const isOfSome = (id: string) => (flows.get(id)?.strings.length ?? stringCount) < stringCount;
+  const note = (way: readonly { run: Run | null }[], side: string) => {
+    way.flatMap(({ run }) => run ?? []).forEach(({ id }, k) => isOfSome(id) && places.set(id, `${side} ${k}`));
+  };
+  for (const way of outWays) note(way, '+');
+  for (const { back } of loops) if (back) note([...back].reverse(), '-');
+  return places;
+}
+
+function runFigures(run: Run, areaMm2: number, design: Figure, guard: Guard | null): RunFigures {
+  const key = { key: run.id, says: `${run.label}, voltage lost` };
   const ampacityA = anyAmpacity(run, areaMm2);
-  const ohm = areaMm2 > 0 ? copperOhm(run.lengthM, areaMm2, CONDUCTOR_C) : 0;
+  const drop = runDrop.figure(
+    {
+      currentA: design,
+      lengthM: run.lengthBy === 'measured' ? entered(run.lengthM, 'measured') : byDefault(run.lengthM, 'a guess'),
+      areaMm2: run.areaMm2 === null ? computed(areaMm2, 'by the rules') : entered(areaMm2, 'as it lies there'),
+      conductorTempC: byDefault(CONDUCTOR_C, 'warm from use'),
+    },
+    key,
+  );
   return {
     run,
-    designA,
+    design,
     areaMm2,
     chosen: run.areaMm2 === null,
     ampacityA,
-    dropV: designA * ohm,
-    lossW: designA * designA * ohm,
-    conductorC: ampacityA === null ? null : AMBIENT_C + (run.insulationC - AMBIENT_C) * (designA / ampacityA) ** 2,
+    drop,
+    lossW: design.value * drop.value,
+    warmth:
+      ampacityA === null
+        ? null
+        : conductorTemp.figure(
+            {
+              ambientTempC: byDefault(AMBIENT_C, 'ampacity table'),
+              insulationTempC: entered(run.insulationC),
+              currentA: design,
+              ampacityA: byDefault(ampacityA, 'ampacity table'),
+            },
+            { key: run.id, says: `${run.label}, warmth` },
+          ),
     guard,
   };
 }
@@ -120,55 +200,99 @@ interface FuseFacts {
   guards: ReadonlyMap<string, Guard>;
   byId: ReadonlyMap<string, RunFigures>;
   sizes: ReadonlyMap<string, number>;
-  designA: (part: Part) => number;
+  designs: ReadonlyMap<string, Figure>;
   highestV: number;
-  /** Of the bank and the leads up to the fuse. */
-  ohmAt: (part: FusePart) => number;
+  /** Of the bank and the leads up to each fuse. */
+  seenOhm: ReadonlyMap<string, number>;
 }
 
-function fuseFigures(part: FusePart, facts: FuseFacts): FuseFigures {
-  const { wiring, guards, byId, sizes, highestV } = facts;
-  const shortCircuitA = highestV / facts.ohmAt(part);
-  const guarded = [...guards].filter(([, { fuses }]) => fuses.some(({ id }) => id === part.id));
-  const ampacities = guarded.flatMap(([id, guard]) => {
-    const one = byId.get(id);
-    return one?.ampacityA && !isTap(one.run, guard, wiring.nearM) ? [one.ampacityA] : [];
-  });
-  const largestA = ampacities.length > 0 ? Math.min(...ampacities) : null;
-  const loadA = facts.designA(part);
-  const size = sizes.get(part.id) ?? 0;
-  const place = { highestV, shortCircuitA };
-  if (part.ratingA !== null) {
-    const family = part.family ?? fusesBetween(place, part.ratingA, part.ratingA)[0]?.family ?? '';
-    return { part, designA: loadA, choice: { family, ratingA: part.ratingA }, chosen: false, shortCircuitA, largestA };
-  }
-  const most = largestA ?? Number.POSITIVE_INFINITY;
-  const least = Math.max(size, loadA);
-  const up = fusesBetween(place, least, Math.max(least, most));
+function fuseFigures(
+  part: FusePart,
+  { wiring, guards, byId, sizes, designs, highestV, seenOhm }: FuseFacts,
+): FuseFigures {
+  const ohm = seenOhm.get(part.id);
+  const shortCircuit =
+    ohm === undefined
+      ? null
+      : shortCircuitThrough.figure(
+          {
+            highestV: computed(highestV, 'absorption, or as a charger is set'),
+            seenOhm: computed(ohm, 'warm bank, cold copper'),
+          },
+          { key: part.id, says: `${part.name}, short circuit through it` },
+        );
+  const largest = weakestWire(part, guards, byId, wiring.nearM);
+  const design = pick(designs, part.id);
+  const own = { part, design, shortCircuit, largest };
+  const place = { highestV, shortCircuitA: shortCircuit?.value ?? 0 };
+  if (part.ratingA !== null)
+    return { ...own, choice: { ratingA: part.ratingA, family: familyOf(part, place) }, chosen: false };
+  const size = pick(sizes, part.id);
+  const most = largest?.value ?? Number.POSITIVE_INFINITY;
+  const up = fusesBetween(place, size, Math.max(size, most))[0] ?? null;
   // Under the wire: the largest that stays within its share of what the wire carries.
-  const down = fusesBetween(place, size, most * wiring.wireShare);
-  const choice = (wiring.fuseSchool === 'wire-down' ? (down.at(-1) ?? up[0]) : up[0]) ?? null;
-  return { part, designA: loadA, choice, chosen: true, shortCircuitA, largestA };
+  const down = fusesBetween(place, size, most * wiring.wireShare).at(-1) ?? null;
+  return { ...own, choice: wiring.fuseSchool === 'wire-down' ? (down ?? up) : up, chosen: true };
+}
+
+/** Of a size that was typed: the family that was named, or one that has it, best one that will do there; null: none has it. */
+function familyOf({ family, ratingA }: FusePart, place: { highestV: number; shortCircuitA: number }): string | null {
+  const size = ratingA ?? 0;
+  const named = FUSE_FAMILIES.find((one) => one.family === family);
+  if (named) return named.stepsA.includes(size) ? named.family : null;
+  const fitting = fusesBetween(place, size, size)[0]?.family;
+  return fitting ?? FUSE_FAMILIES.find(({ stepsA }) => stepsA.includes(size))?.family ?? null;
+}
+
+function weakestWire(
+  part: FusePart,
+  guards: ReadonlyMap<string, Guard>,
+  byId: ReadonlyMap<string, RunFigures>,
+  nearM: number,
+): Figure | null {
+  let weakest: { label: string; carriesA: number } | null = null;
+  for (const [id, guard] of guards) {
+    const { run, ampacityA } = pick(byId, id);
+    if (ampacityA === null || isTap(run, guard, nearM) || !guard.fuses.some((fuse) => fuse.id === part.id)) continue;
+    if (weakest === null || ampacityA < weakest.carriesA) weakest = { label: run.label, carriesA: ampacityA };
+  }
+  if (weakest === null) return null;
+  const { label, carriesA } = weakest;
+  return largestFuse.figure(
+    carriesA,
+    { wireA: byDefault(carriesA, `${label}, ampacity table`) },
+    { key: part.id, says: `${part.name}, never above` },
+  );
 }
 
 function loopFigures(
   { demand, out, back }: Loop,
   parts: readonly Part[],
   byId: ReadonlyMap<string, RunFigures>,
-  nominalV: number,
-): LoopFigures[] {
-  const part = parts.find(({ id }) => id === demand.partId);
-  if (!part) return [];
-  const runs = [...(out ?? []), ...(back ?? [])].flatMap(({ run }) => (run ? (byId.get(run.id) ?? []) : []));
-  const dropV = runs.reduce((sum, one) => sum + one.dropV, 0);
-  return [
+  nominalV: Sourced,
+): LoopFigures {
+  const part = at(
+    parts,
+    parts.findIndex(({ id }) => id === demand.partId),
+  );
+  const runs = [...(out ?? []), ...(back ?? [])].flatMap(({ run }) => (run ? [pick(byId, run.id)] : []));
+  const drop = ofAllRuns(
     {
-      demand,
-      part,
-      dropV,
-      dropFraction: dropV / nominalV,
-      closed: out !== null && back !== null,
-      runIds: runs.map(({ run }) => run.id),
+      id: `wiring.drop:${part.id}`,
+      says: `${part.name}, lost there and back`,
+      unit: 'V',
+      source: 'the runs of its way',
     },
-  ];
+    runs,
+    (one) => one.drop,
+  );
+  return {
+    demand,
+    part,
+    drop,
+    share: dropShare.figure({ dropV: drop, nominalV }, { key: part.id, says: `${part.name}, share lost on the way` }),
+    hasOut: out !== null,
+    hasBack: back !== null,
+    runIds: runs.map(({ run }) => run.id),
+  };
 }

@@ -1,17 +1,13 @@
 import { type CurrentSchool, stringsCounted } from '../bank/current-schools';
 import type { BankString } from './battery-posts';
 import type { Demand } from './demand';
-import { type CircuitGraph, type Edge, wayTo } from './graph';
+import { type CircuitGraph, type Edge, waysFrom } from './graph';
 import { postOf } from './part';
 
 /** What passes through a run or a part, at its most. */
 export interface Flow {
-  /** A, the larger of what all loads draw at once and what all sources give at once. */
-  designA: number;
-  takesA: number;
-  givesA: number;
-  /** Parts whose current it carries. */
-  partIds: string[];
+  /** What it carries of each part: all of its current, or a share of it. */
+  carried: { demand: Demand; fraction: number }[];
   /** Places of the strings that it comes from, rising. */
   strings: number[];
 }
@@ -28,16 +24,14 @@ export interface Currents {
   /** By id of the run or part. */
   flows: ReadonlyMap<string, Flow>;
   loops: Loop[];
-  /** Ways from each string, in their order, for what protects what. */
-  fromStrings: ReadonlyMap<string, readonly (readonly Edge[])[]>;
+  /** All ways from a string to a part, for what protects what. */
+  outWays: readonly (readonly Edge[])[];
   stringCount: number;
 }
 
-const idOf = ({ run, part }: Edge): string => run?.id ?? part?.id ?? '';
-
 /**
- * Design currents of all runs and parts: what every consumer draws is added up along its way. What only some of the strings feed carries
- * its share under the school of parallel currents; what all of them feed carries the whole.
+ * What every run and part carries: each consumer's current along its way. What only some of the strings feed carries its share under the
+ * school of parallel currents; what all of them feed carries the whole.
  */
 export function currentsOf(
   graph: CircuitGraph,
@@ -47,50 +41,62 @@ export function currentsOf(
 ): Currents {
   const flows = new Map<string, Flow>();
   const loops: Loop[] = [];
-  const fromStrings = new Map<string, (readonly Edge[])[]>();
+  const outWays: Edge[][] = [];
   const sharing = stringsCounted(school, strings.length);
+  const from = (side: CircuitGraph['positive'], pole: '+' | '-') =>
+    strings.map(({ id }) => waysFrom(side, [postOf(id, pole)]));
+  const [positives, negatives] = [from(graph.positive, '+'), from(graph.negative, '-')];
   for (const demand of demands) {
-    const perString = (side: CircuitGraph['positive'], pole: '+' | '-') =>
-      strings.map(({ id }) => wayTo(side, postOf(demand.partId, pole), (post) => post === postOf(id, pole)));
-    const [outs, backs] = [perString(graph.positive, '+'), perString(graph.negative, '-')];
-    for (const side of [outs, backs]) {
-      const there = side.filter((way) => way !== null).length;
-      const passed = new Map<string, number[]>();
-      side.forEach((way, k) => {
-        // What comes back beside the shunt is to be moved: only its own lead is sized by it.
-        const counted =
-          side === backs && way && !way.some(({ part }) => part?.kind === 'shunt') ? way.slice(0, 1) : way;
-        for (const id of new Set((counted ?? []).map(idOf))) passed.set(id, [...(passed.get(id) ?? []), k]);
-      });
-      for (const [id, from] of passed) {
-        const share = from.length === there ? 1 : Math.min(1, from.length / sharing);
-        add(flows, id, demand, demand.current.value * share, from);
-      }
-    }
-    fromStrings.set(
-      demand.partId,
-      outs.flatMap((way) => (way ? [[...way].reverse()] : [])),
+    const outs = positives.map((ways) => ways(postOf(demand.partId, '+')));
+    const backs = negatives.map((ways) => ways(postOf(demand.partId, '-')));
+    // What comes back beside the shunt is to be moved: only its own lead is sized by it.
+    const counted = backs.map((way) =>
+      way?.some(({ part }) => part?.kind === 'shunt') ? way : (way?.slice(-1) ?? null),
     );
-    loops.push({ demand, out: longest(outs)?.reverse() ?? null, back: longest(backs) });
+    carry(flows, demand, outs, sharing);
+    carry(flows, demand, counted, sharing);
+    outWays.push(...outs.filter((way) => way !== null));
+    loops.push({ demand, out: longest(outs), back: longest(backs)?.reverse() ?? null });
   }
-  return { flows, loops, fromStrings, stringCount: strings.length };
+  return { flows, loops, outWays, stringCount: strings.length };
 }
 
-function add(flows: Map<string, Flow>, id: string, demand: Demand, amps: number, from: readonly number[]): void {
-  const flow = flows.get(id) ?? { designA: 0, takesA: 0, givesA: 0, partIds: [], strings: [] };
-  if (demand.gives) flow.givesA += amps;
-  else flow.takesA += amps;
-  flow.designA = Math.max(flow.givesA, flow.takesA);
-  flow.partIds.push(demand.partId);
-  flow.strings = [...new Set([...flow.strings, ...from])].sort((a, b) => a - b);
-  flows.set(id, flow);
+/** @param ways  of the strings, in their order */
+function carry(
+  flows: Map<string, Flow>,
+  demand: Demand,
+  ways: readonly (readonly Edge[] | null)[],
+  sharing: number,
+): void {
+  const there = ways.filter((way) => way !== null).length;
+  const passed = new Map<string, number[]>();
+  ways.forEach((way, k) => {
+    for (const { run, part } of way ?? []) {
+      const id = run?.id ?? part?.id;
+      if (id !== undefined) passed.set(id, [...(passed.get(id) ?? []), k]);
+    }
+  });
+  for (const [id, from] of passed) {
+    const flow = flows.get(id) ?? { carried: [], strings: [] };
+    flow.carried.push({ demand, fraction: from.length === there ? 1 : Math.min(1, from.length / sharing) });
+    flow.strings = [...new Set([...flow.strings, ...from])].sort((a, b) => a - b);
+    flows.set(id, flow);
+  }
+}
+
+/** What a run or a part carries of those that give, or of those that take: whichever is more. */
+export function largerSide({ carried }: Flow): Flow['carried'] {
+  const sides = [carried.filter(({ demand }) => demand.gives), carried.filter(({ demand }) => !demand.gives)] as const;
+  const [gives, takes] = sides.map((side) =>
+    side.reduce((sum, { demand, fraction }) => sum + demand.current.value * fraction, 0),
+  ) as [number, number];
+  return gives > takes ? sides[0] : sides[1];
 }
 
 const lengthOf = (way: readonly Edge[]) => way.reduce((sum, { run }) => sum + (run?.lengthM ?? 0), 0);
 
-function longest(ways: readonly (Edge[] | null)[]): Edge[] | null {
-  return ways.reduce<Edge[] | null>(
+const longest = (ways: readonly (Edge[] | null)[]): Edge[] | null =>
+  ways.reduce<Edge[] | null>(
     (most, way) => (way && (most === null || lengthOf(way) > lengthOf(most)) ? way : most),
     null,
   );
-}

@@ -17,8 +17,8 @@ export interface CutRow {
   section: string;
   colour: string;
   /** Of its lugs, which are for this section. */
-  fromStud: Stud;
-  toStud: Stud;
+  fromStud: Stud | null;
+  toStud: Stud | null;
   done: readonly CableStep[];
 }
 
@@ -27,6 +27,9 @@ const BENDS = 0.05;
 const LUG_M = 0.03;
 /** Of cable, beyond what is cut. */
 const RESERVE = 0.1;
+
+/** Of a post whose sheet says nothing. */
+export const studText = (stud: Stud | null): string => stud ?? 'stud not known';
 
 const COLOURS: Record<Run['role'], string> = {
   positive: 'red',
@@ -37,14 +40,14 @@ const COLOURS: Record<Run['role'], string> = {
 
 /** Every cable of a circuit in the order of the labels. @param postName  how a post is called */
 export function cutRows(circuit: CircuitFigures, parts: readonly Part[], postName: (post: string) => string): CutRow[] {
-  const studs = new Map<string, Stud>([
+  const studs = new Map<string, Stud | null>([
     ...parts.map(({ id, stud }) => [id, stud] as const),
     ...circuit.strings.map(({ id, stud }) => [id, stud] as const),
   ]);
   return circuit.runs
     .map(({ run, areaMm2 }): CutRow => {
       const section = sectionText(areaMm2);
-      const stud = (own: Stud | null, post: string) => own ?? studs.get(partIdOf(post)) ?? 'M8';
+      const stud = (own: Stud | null, post: string) => own ?? studs.get(partIdOf(post)) ?? null;
       return {
         id: run.id,
         label: run.label,
@@ -61,9 +64,12 @@ export function cutRows(circuit: CircuitFigures, parts: readonly Part[], postNam
     .sort((a, b) => a.label.localeCompare(b.label, 'en', { numeric: true }));
 }
 
+/** Metres to cut in all, as on the list. */
+export const metresToCut = (rows: readonly CutRow[]): number => rows.reduce((sum, { cutM }) => sum + cutM, 0);
+
 /** What stands in the line of a cable. */
 const lineOf = ({ from, to, cutM, section, fromStud, toStud }: CutRow): string =>
-  `${from}, ${to}: ${formatNumber(cutM, 2)} m, ${section}, ${fromStud} and ${toStud}`.slice(0, 200);
+  `${from}, ${to}: ${formatNumber(cutM, 2)} m, ${section}, ${studText(fromStud)} and ${studText(toStud)}`.slice(0, 200);
 
 /** The list as it is printed now. */
 export const printedList = (rows: readonly CutRow[], atMs: number): PrintedList => ({
@@ -95,12 +101,12 @@ export function partsToBuy(
     const one = cable.get(`${section} ${colour}`) ?? { section, colour, lengthM: 0 };
     one.lengthM += cutM * (1 + RESERVE);
     cable.set(`${section} ${colour}`, one);
-    for (const stud of [fromStud, toStud]) count(`lug ${section} × ${stud}`);
+    for (const stud of [fromStud, toStud]) count(`lug ${section} × ${studText(stud)}`);
   }
   for (const { choice } of fuses)
     if (choice)
       count(
-        `fuse ${formatNumber(choice.ratingA, choice.ratingA % 1 === 0 ? 0 : 1)} A, ${choice.family}, with its holder`,
+        `fuse ${formatNumber(choice.ratingA, choice.ratingA % 1 === 0 ? 0 : 1)} A, ${choice.family ?? 'as its sheet says'}, with its holder`,
       );
   const byName =
     <Row>(says: (row: Row) => string) =>
@@ -124,8 +130,8 @@ export const cutListCsv = (rows: readonly CutRow[]): string =>
         cutM.toFixed(2),
         section,
         colour,
-        `${section} × ${fromStud}`,
-        `${section} × ${toStud}`,
+        `${section} × ${studText(fromStud)}`,
+        `${section} × ${studText(toStud)}`,
         done.join(' '),
       ]),
     ],

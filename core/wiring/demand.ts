@@ -5,10 +5,10 @@ import type { Bank } from '../bank/plan';
 import { usualCutOffV } from '../cells/twelve-volt-blocks';
 import { chemistryOf } from '../cells/chemistry-of';
 import type { ChemistryEdits } from '../cells/chemistry-edit';
-import { chargingPeak } from '../charging/charging-peak';
 import type { Source } from '../sources/source';
+import { sourceLimit } from '../sources/source-limit';
 import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
-import { formula, sumOver } from '../formula/formula';
+import { account, formula, sumOver } from '../formula/formula';
 import type { Part } from './part';
 
 /** What the demands of a circuit follow from. */
@@ -24,6 +24,8 @@ export interface DemandParts {
 /** What a part takes out of the circuit, or gives into it, at its highest for good. */
 export interface Demand {
   partId: string;
+  /** What it is called. */
+  says: string;
   gives: boolean;
   current: Figure;
   /** Share of the voltage that may be lost from the bank to it. */
@@ -42,21 +44,19 @@ const byPower = formula({
   compute: ({ powerW, lowestV }) => powerW / lowestV,
   source: 'constant power: the lower the voltage, the higher the current',
 });
-const byLimit = formula({
-  id: 'wiring.by-limit',
+const atLimit = account({
+  id: 'wiring.at-limit',
   says: 'design current',
   unit: 'A',
   words: 'what it gives or takes at its most',
   terms: { limitA: { says: 'its limit', unit: 'A' } },
-  compute: ({ limitA }) => limitA,
   source: 'the sheet of the device, as entered',
 });
 
 /** What each part of a circuit takes or gives; parts that only carry are not among them. */
 export function demandsOf(parts: readonly Part[], rig: DemandParts): Demand[] {
-  const chemistry = chemistryOf(rig.bank.battery, rig.chemistryEdits);
   const lineOf = new Map(rig.audit.lines.map((line) => [line.id, line]));
-  const lowestV = byDefault(usualCutOffV(rig.bank, chemistry), 'usual cut-off of an inverter');
+  const lowestV = lowestWorkingV(rig.bank, rig.chemistryEdits);
   return parts.flatMap((part): Demand[] => {
     switch (part.kind) {
       case 'inverter': {
@@ -77,9 +77,7 @@ export function demandsOf(parts: readonly Part[], rig: DemandParts): Demand[] {
       case 'charger': {
         const source = rig.sources.find(({ id }) => id === part.sourceId);
         if (!source) return [];
-        const peak = chargingPeak({ sources: [{ ...source, on: true }], sharedLimitA: null }, rig.audit.nominalV.value);
-        const limitA: Sourced = peak ? computed(limitOf(source) ?? peak.value, source.name) : entered(0);
-        return [demand(part, true, byLimit.figure({ limitA }, { key: part.id }), USUAL_DROP.charging)];
+        return [demand(part, true, limitFigure(part, sourceLimit(source)), USUAL_DROP.charging)];
       }
       case 'loads': {
         const lines = part.loadIds.flatMap((id) => lineOf.get(id) ?? []);
@@ -93,7 +91,7 @@ export function demandsOf(parts: readonly Part[], rig: DemandParts): Demand[] {
         return [demand(part, false, current, essential ? USUAL_DROP.essential : USUAL_DROP.other)];
       }
       case 'other': {
-        const current = byLimit.figure({ limitA: entered(part.currentA, part.name) }, { key: part.id });
+        const current = limitFigure(part, entered(part.currentA, part.name));
         return [demand(part, part.gives, current, part.gives ? USUAL_DROP.charging : USUAL_DROP.other)];
       }
       default:
@@ -102,23 +100,31 @@ export function demandsOf(parts: readonly Part[], rig: DemandParts): Demand[] {
   });
 }
 
-/** What the device itself allows, whatever feeds it. */
-function limitOf(source: Source): number | null {
-  switch (source.kind) {
-    case 'solar':
-      return source.limitA;
-    case 'engine':
-      return source.mode.by === 'limited' ? source.mode.currentA : source.mode.limitA;
-    case 'shore':
-      return source.currentA;
-    case 'other':
-      return null;
-  }
-}
+/** What all consumers of a circuit draw at their most. */
+export const allConsumers = (loops: readonly { demand: Demand }[]): Figure =>
+  sumOver(
+    { id: 'wiring.drawn-a', says: 'all consumers at their most', unit: 'A', source: 'their design currents' },
+    loops.flatMap(({ demand }) => (demand.gives ? [] : [demand])),
+    ({ current }) => current,
+  );
+
+/** The same for a rig without a circuit: every load of the audit at once, at the lowest working voltage. */
+export const allLoads = ({
+  audit,
+  bank,
+  chemistryEdits,
+}: Pick<DemandParts, 'audit' | 'bank' | 'chemistryEdits'>): Figure =>
+  byPower.figure({ powerW: audit.peakW, lowestV: lowestWorkingV(bank, chemistryEdits) }, { says: 'all loads at once' });
+
+const lowestWorkingV = (bank: Bank, edits: ChemistryEdits): Sourced =>
+  byDefault(usualCutOffV(bank, chemistryOf(bank.battery, edits)), 'usual cut-off of an inverter');
+
+const limitFigure = (part: Part, limitA: Sourced): Figure =>
+  atLimit.figure(limitA.value, { limitA }, { key: part.id, says: part.name });
 
 const demand = (
   part: Extract<Part, { dropFraction: number | null }>,
   gives: boolean,
   current: Figure,
   usual: number,
-): Demand => ({ partId: part.id, gives, current, dropFraction: part.dropFraction ?? usual });
+): Demand => ({ partId: part.id, says: part.name, gives, current, dropFraction: part.dropFraction ?? usual });

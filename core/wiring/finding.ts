@@ -7,7 +7,7 @@ export type Severity = (typeof SEVERITIES)[number];
 
 /** What is wrong, with the numbers that say so. Words are made of it by whoever shows it. */
 export type Fault =
-  | { code: 'bypass'; runLabels: string[]; overIds: string[]; moveRunId: string | null }
+  | { code: 'bypass'; runLabels: string[]; overIds: string[]; move: { runId: string; end: 'from' | 'to' } | null }
   | { code: 'no-shunt' }
   | { code: 'more-shunts'; count: number }
   | { code: 'astray'; where: 'same-post' | 'no-post' }
@@ -22,6 +22,7 @@ export type Fault =
   | { code: 'no-fuse'; why: NoFuse }
   | { code: 'fuse-small'; ratingA: number; wantedA: number; better: FuseChoice | null }
   | { code: 'fuse-large'; ratingA: number; carriesA: number; better: FuseChoice | null }
+  | { code: 'fuse-unlisted'; ratingA: number; family: string | null }
   | { code: 'fuse-breaks'; breaksA: number; shortCircuitA: number; better: FuseChoice | null }
   | { code: 'fuse-volts'; voltsMax: number; highestV: number; better: FuseChoice | null }
   | { code: 'not-selective'; ratingA: number; behindA: number; behindId: string; ratio: number }

@@ -1,16 +1,16 @@
 import type { Load } from '../audit/load';
 import { FUSE_FAMILIES } from '../conductors/fuses.data';
 import { fusesBetween, OVER_LOAD, whyNoFuse } from '../conductors/choose-fuse';
-import { METRIC_AMPACITY } from '../conductors/ampacity.data';
+import { areasOf } from '../conductors/choose-section';
 import { BATTERY_LUGS_MOST } from './battery-posts';
 import type { CircuitFigures, FuseFigures, RunFigures } from './circuit-figures';
 import { type Fault, type Finding, SEVERITIES, type Severity } from './finding';
+import { designCurrent } from './formulas';
 import { besides, isRated } from './fuse-sizes';
 import type { CircuitGraph } from './graph';
-import { type Part, partIdOf } from './part';
+import { type Part, partIdOf, type Stud } from './part';
 import type { WiringPlan } from './plan';
 import type { Run } from './run';
-import { fusesBehind } from './protection';
 import { runAmpacity } from './sections';
 
 interface FindingFacts {
@@ -48,26 +48,24 @@ function ofWhole(circuit: CircuitFigures, { wiring, loads, graph }: FindingFacts
       finding(
         'error',
         { part: partId },
-        { code: 'bypass', runLabels: runs.map(({ label }) => label), overIds, moveRunId: crossing?.id ?? null },
+        {
+          code: 'bypass',
+          runLabels: runs.map(({ label }) => label),
+          overIds,
+          move: crossing && { runId: crossing.run.id, end: crossing.end },
+        },
       ),
     );
   for (const run of graph.astray)
     found.push(
       finding('error', { run: run.id }, { code: 'astray', where: run.from === run.to ? 'same-post' : 'no-post' }),
     );
-  for (const { demand, part, closed, dropFraction } of circuit.loops) {
-    if (!closed) {
-      const loop = circuit.currents.loops.find((one) => one.demand === demand);
-      found.push(finding('error', { part: part.id }, { code: 'unreached', pole: loop?.out ? '-' : '+' }));
-    } else if (dropFraction > demand.dropFraction * (1 + SLACK)) {
-      found.push(
-        finding(
-          'warning',
-          { part: part.id },
-          { code: 'drop', fraction: dropFraction, mostFraction: demand.dropFraction },
-        ),
-      );
-    }
+  for (const { demand, part, hasOut, hasBack, share } of circuit.loops) {
+    const on = { part: part.id };
+    if (!hasOut) found.push(finding('error', on, { code: 'unreached', pole: '+' }));
+    if (!hasBack) found.push(finding('error', on, { code: 'unreached', pole: '-' }));
+    if (hasOut && hasBack && share.value > demand.dropFraction * (1 + SLACK))
+      found.push(finding('warning', on, { code: 'drop', fraction: share.value, mostFraction: demand.dropFraction }));
   }
   // An inverter, a source or loads that the plan no longer knows: nothing is reckoned of them.
   const known = new Set(circuit.loops.map(({ part }) => part.id));
@@ -81,16 +79,16 @@ function ofWhole(circuit: CircuitFigures, { wiring, loads, graph }: FindingFacts
 }
 
 function ofRun(
-  { run, designA, areaMm2, chosen, ampacityA, guard }: RunFigures,
+  { run, design, areaMm2, chosen, ampacityA, guard }: RunFigures,
   { wiring, beyond, bearsA }: FindingFacts,
 ): Finding[] {
   const on = { run: run.id };
   const found: Finding[] = [];
   if (chosen && beyond.has(run.id)) found.push(finding('error', on, { code: 'beyond-list' }));
   if (!chosen && ampacityA === null) found.push(finding('warning', on, { code: 'off-list', areaMm2 }));
-  const wantedA = Math.max(designA, bearsA(run));
+  const wantedA = Math.max(design.value, bearsA(run));
   if (!chosen && ampacityA !== null && ampacityA < wantedA * (1 - SLACK)) {
-    const by = ampacityA < designA ? 'load' : 'fuse';
+    const by = ampacityA < design.value ? 'load' : 'fuse';
     found.push(
       finding('error', on, {
         code: 'thin',
@@ -109,52 +107,53 @@ function ofRun(
 
 /** The smallest section of the list in use that carries so much there; null where none does. */
 function enoughFor(run: Run, wantedA: number, { list }: WiringPlan): number | null {
-  const sizes = list === 'metric' ? METRIC_AMPACITY.map(([areaMm2]) => areaMm2) : [];
-  return sizes.find((areaMm2) => (runAmpacity(run, areaMm2, list) ?? 0) >= wantedA) ?? null;
+  return areasOf(list).find((areaMm2) => (runAmpacity(run, areaMm2, list) ?? 0) >= wantedA) ?? null;
 }
 
 function ofFuse(
-  { part, designA, choice, chosen, shortCircuitA, largestA }: FuseFigures,
-  { highestV, fuses, currents }: CircuitFigures,
+  { part, design, choice, chosen, shortCircuit, largest }: FuseFigures,
+  { highestV, fuses, currents, behind }: CircuitFigures,
   { wiring }: FindingFacts,
 ): Finding[] {
   const on = { part: part.id };
-  // Nothing is known of what it carries: the sheet of the monitor.
-  if (largestA === null && designA === 0) return [];
-  const place = { highestV, shortCircuitA };
-  const most = largestA ?? Number.POSITIVE_INFINITY;
-  const better = fusesBetween(place, designA * OVER_LOAD, most)[0] ?? null;
+  const loadA = design.value;
+  // Nothing is known of what it carries, or where it lies: the sheet of the monitor.
+  if (shortCircuit === null || (largest === null && loadA === 0)) return [];
+  const place = { highestV, shortCircuitA: shortCircuit.value };
+  const most = largest?.value ?? Number.POSITIVE_INFINITY;
+  const better = fusesBetween(place, loadA * OVER_LOAD, most)[0] ?? null;
   if (choice === null)
-    return [finding('error', on, { code: 'no-fuse', why: whyNoFuse({ ...place, loadA: designA, ampacityA: most }) })];
+    return [finding('error', on, { code: 'no-fuse', why: whyNoFuse({ ...place, loadA, ampacityA: most }) })];
   const found: Finding[] = [];
   const { ratingA } = choice;
-  if (ratingA < designA * (1 - SLACK))
-    found.push(finding('error', on, { code: 'fuse-small', ratingA, wantedA: designA * OVER_LOAD, better }));
-  if (largestA !== null && ratingA > largestA * (1 + SLACK))
-    found.push(finding('error', on, { code: 'fuse-large', ratingA, carriesA: largestA, better }));
-  const family = FUSE_FAMILIES.find((one) => one.family === choice.family);
-  if (!chosen && family) {
-    if (family.interruptA < shortCircuitA)
-      found.push(finding('error', on, { code: 'fuse-breaks', breaksA: family.interruptA, shortCircuitA, better }));
-    if (family.voltsMax < highestV)
+  if (ratingA < loadA * (1 - SLACK))
+    found.push(finding('error', on, { code: 'fuse-small', ratingA, wantedA: loadA * OVER_LOAD, better }));
+  if (ratingA > most * (1 + SLACK))
+    found.push(finding('error', on, { code: 'fuse-large', ratingA, carriesA: most, better }));
+  if (!chosen) {
+    const family = FUSE_FAMILIES.find((one) => one.family === choice.family);
+    if (!family) found.push(finding('warning', on, { code: 'fuse-unlisted', ratingA, family: part.family }));
+    else if (family.interruptA < place.shortCircuitA)
+      found.push(
+        finding('error', on, {
+          code: 'fuse-breaks',
+          breaksA: family.interruptA,
+          shortCircuitA: place.shortCircuitA,
+          better,
+        }),
+      );
+    if (family && family.voltsMax < highestV)
       found.push(finding('error', on, { code: 'fuse-volts', voltsMax: family.voltsMax, highestV, better }));
   }
-  const behind = fusesBehind(currents).get(part.id) ?? new Set();
-  const shares = besides(part, currents);
-  const later = fuses.filter(({ part: one, choice: its }) => behind.has(one) && its !== null);
-  const hardest = later.reduce<FuseFigures | null>(
-    (worst, one) => ((one.choice?.ratingA ?? 0) > (worst?.choice?.ratingA ?? 0) ? one : worst),
-    null,
-  );
-  if (hardest?.choice && ratingA * shares < hardest.choice.ratingA * wiring.selectiveRatio * (1 - SLACK))
+  const own = behind.get(part.id) ?? new Set();
+  let hardest: { id: string; ratingA: number } | null = null;
+  for (const one of fuses)
+    if (own.has(one.part) && one.choice && one.choice.ratingA > (hardest?.ratingA ?? 0))
+      hardest = { id: one.part.id, ratingA: one.choice.ratingA };
+  const ratio = wiring.selectiveRatio;
+  if (hardest && ratingA * besides(part, currents) < hardest.ratingA * ratio * (1 - SLACK))
     found.push(
-      finding('warning', on, {
-        code: 'not-selective',
-        ratingA,
-        behindA: hardest.choice.ratingA,
-        behindId: hardest.part.id,
-        ratio: wiring.selectiveRatio,
-      }),
+      finding('warning', on, { code: 'not-selective', ratingA, behindA: hardest.ratingA, behindId: hardest.id, ratio }),
     );
   return found;
 }
@@ -162,7 +161,7 @@ function ofFuse(
 /** Lugs on posts, and what bars, switches and shunts must carry. */
 function ofPosts(circuit: CircuitFigures, { wiring }: FindingFacts): Finding[] {
   const found: Finding[] = [];
-  const partOf = new Map<string, Pick<Part, 'stud' | 'lugsMost' | 'name'>>([
+  const partOf = new Map<string, Pick<Part, 'lugsMost' | 'name'> & { stud: Stud | null }>([
     ...wiring.parts.map((part) => [part.id, part] as const),
     ...circuit.strings.map(({ id, name, stud }) => [id, { stud, name, lugsMost: BATTERY_LUGS_MOST }] as const),
   ]);
@@ -174,7 +173,7 @@ function ofPosts(circuit: CircuitFigures, { wiring }: FindingFacts): Finding[] {
     ] as const) {
       lugs.set(post, (lugs.get(post) ?? 0) + 1);
       const part = partOf.get(partIdOf(post));
-      if (part && lug !== null && lug !== part.stud)
+      if (part?.stud && lug !== null && lug !== part.stud)
         found.push(finding('error', { run: run.id }, { code: 'stud', lug, stud: part.stud, end, onPart: part.name }));
     }
   for (const [post, count] of lugs) {
@@ -192,10 +191,10 @@ function ofPosts(circuit: CircuitFigures, { wiring }: FindingFacts): Finding[] {
 }
 
 /** The simultaneous maximum of what passes a bar, a switch or the shunt. */
-export function throughA({ currents, runs }: Pick<CircuitFigures, 'currents' | 'runs'>, part: Part): number {
-  const own = currents.flows.get(part.id);
-  if (own) return own.designA;
+function throughA({ currents, runs }: CircuitFigures, part: Part): number {
+  const flow = currents.flows.get(part.id);
+  if (flow) return designCurrent(flow, part.id, part.name).value;
   // A bar has no way through it: as much as its strongest run carries.
   const here = runs.filter(({ run }) => partIdOf(run.from) === part.id || partIdOf(run.to) === part.id);
-  return Math.max(0, ...here.map(({ designA }) => designA));
+  return Math.max(0, ...here.map(({ design }) => design.value));
 }

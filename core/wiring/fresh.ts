@@ -18,7 +18,7 @@ export const freshWiring = (): WiringPlan => ({
     linkM: 0.3,
     leadM: 0.5,
     areaMm2: 50,
-    jointMilliOhm: 0.05,
+    jointOhm: 0.00005,
     drawA: null,
     chargeFraction: 0.8,
     protectionS: 10,

@@ -2,37 +2,41 @@ import { fusesBetween, OVER_LOAD } from '../conductors/choose-fuse';
 import type { Currents } from './currents';
 import { type Part, postOf } from './part';
 import type { WiringPlan } from './plan';
-import { type FusePart, fusesBehind, type Guard } from './protection';
+import type { FusePart, Guard } from './protection';
 import type { Run } from './run';
+
+/** What the size of a fuse follows from. */
+interface FusePlaces {
+  /** Fuses behind each, seen from the bank. */
+  behind: ReadonlyMap<string, ReadonlySet<FusePart>>;
+  designA: (part: Part) => number;
+  /** Voltage and short circuit at a fuse; 0 A as long as nothing is known of the leads before it. */
+  placeOf: (part: FusePart) => { highestV: number; shortCircuitA: number };
+}
 
 /**
  * Ampere sizes of all fuses: each at least 1.25 × what it carries, and so many times the largest behind it; strings share what comes behind
  * them. The next size of a family that breaks the short circuit at its place; where none does, what is wanted.
- * @param placeOf   voltage and short circuit at a fuse
- * @param before    sizes that are not undercut
+ * @param before  sizes that are not undercut
  */
 export function fuseSizes(
   { parts, selectiveRatio }: WiringPlan,
   currents: Currents,
-  placeOf: (part: FusePart) => { highestV: number; shortCircuitA: number },
+  { behind, designA, placeOf }: FusePlaces,
   before: ReadonlyMap<string, number>,
 ): ReadonlyMap<string, number> {
-  const behind = fusesBehind(currents);
   const sizes = new Map<string, number>();
   const sizeOf = (fuse: FusePart, above: ReadonlySet<string>): number => {
     const known = sizes.get(fuse.id);
     if (known !== undefined) return known;
     const later = [...(behind.get(fuse.id) ?? [])].filter(({ id }) => !above.has(id));
     const largest = Math.max(0, ...later.map((one) => sizeOf(one, new Set([...above, fuse.id]))));
-    const flow = currents.flows.get(fuse.id);
     const wantedA = Math.max(
-      (flow?.designA ?? 0) * OVER_LOAD,
+      designA(fuse) * OVER_LOAD,
       (largest * selectiveRatio) / besides(fuse, currents),
       before.get(fuse.id) ?? 0,
     );
-    const place = placeOf(fuse);
-    const shortCircuitA = Number.isFinite(place.shortCircuitA) ? place.shortCircuitA : 0;
-    const [next] = fusesBetween({ ...place, shortCircuitA }, wantedA, Number.POSITIVE_INFINITY);
+    const [next] = fusesBetween(placeOf(fuse), wantedA, Number.POSITIVE_INFINITY);
     const size = fuse.ratingA ?? next?.ratingA ?? wantedA;
     sizes.set(fuse.id, size);
     return size;
@@ -74,16 +78,12 @@ export function bornA(
   let fewest = Number.POSITIVE_INFINITY;
   for (const one of runs) {
     const other = one.role === 'positive' && currents.flows.get(one.id);
-    if (
-      !other ||
-      isTap(one, guards.get(one.id), nearM) ||
-      other.strings.join(',') !== from ||
-      !flow.partIds.every((id) => other.partIds.includes(id))
-    )
-      continue;
-    if (other.partIds.length < fewest) alike = [];
-    if (other.partIds.length <= fewest) alike.push(one);
-    fewest = Math.min(fewest, other.partIds.length);
+    if (!other || isTap(one, guards.get(one.id), nearM) || other.strings.join(',') !== from) continue;
+    const theirs = new Set(other.carried.map(({ demand }) => demand));
+    if (theirs.size > fewest || !flow.carried.every(({ demand }) => theirs.has(demand))) continue;
+    if (theirs.size < fewest) alike = [];
+    alike.push(one);
+    fewest = theirs.size;
   }
   return Math.max(0, ...alike.map((one) => positiveA(one, guards, currents, sizes, nearM)));
 }

@@ -60,30 +60,29 @@ export function circuitGraph(
   return { posts, positive, negative, astray };
 }
 
+/** The edges from where one started to a post, in their order; null where there is no way. */
+export type Ways = (to: string) => Edge[] | null;
+
 /**
- * The shortest way from a post to one of others, by edges passed; null where there is none.
- * @param avoid  a part that is not passed through
+ * The shortest ways, by edges passed, from the nearest of some posts to every other.
+ * @param avoid  what is not passed through
  */
-export function wayTo(
+export function waysFrom(
   side: ReadonlyMap<string, readonly Edge[]>,
-  from: string,
-  isGoal: (post: string) => boolean,
+  starts: readonly string[],
   avoid: (edge: Edge) => boolean = () => false,
-): Edge[] | null {
-  const cameBy = new Map<string, { edge: Edge; before: string } | null>([[from, null]]);
-  const queue = [from];
-  for (let post = queue.shift(); post !== undefined; post = queue.shift()) {
-    if (isGoal(post)) {
-      const way: Edge[] = [];
-      for (let at = cameBy.get(post); at; at = cameBy.get(at.before)) way.unshift(at.edge);
-      return way;
-    }
+): Ways {
+  const cameBy = new Map<string, { edge: Edge; before: string } | null>(starts.map((start) => [start, null]));
+  // Grows while it is walked: each post comes in once.
+  for (const post of cameBy.keys())
     for (const edge of side.get(post) ?? []) {
       const next = edge.a === post ? edge.b : edge.a;
-      if (cameBy.has(next) || avoid(edge)) continue;
-      cameBy.set(next, { edge, before: post });
-      queue.push(next);
+      if (!cameBy.has(next) && !avoid(edge)) cameBy.set(next, { edge, before: post });
     }
-  }
-  return null;
+  return (to) => {
+    if (!cameBy.has(to)) return null;
+    const way: Edge[] = [];
+    for (let at = cameBy.get(to); at; at = cameBy.get(at.before)) way.push(at.edge);
+    return way.reverse();
+  };
 }

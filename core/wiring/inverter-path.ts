@@ -20,7 +20,7 @@ const IN_USE_C = 40;
  * @param circuit  null: nothing is laid out
  */
 export function inverterPath({ inverterRun }: WiringPlan, circuit: CircuitFigures | null): InverterPath {
-  const loop = circuit?.loops.find(({ part, closed }) => part.kind === 'inverter' && closed);
+  const loop = circuit?.loops.find(({ part, hasOut, hasBack }) => part.kind === 'inverter' && hasOut && hasBack);
   if (!circuit || !loop) {
     const { lengthM, areaMm2 } = inverterRun;
     return { ohm: copperOhm(2 * lengthM, areaMm2, IN_USE_C), lengthM, from: 'one-run' };

@@ -1,22 +1,28 @@
+import type { AuditLine } from '../audit/audit-line';
 import type { Inverter } from '../audit/inverter';
 import type { Load } from '../audit/load';
 import type { Bank } from '../bank/plan';
 import type { Source } from '../sources/source';
 import { bankStrings } from './battery-posts';
-import { type Part, postOf } from './part';
+import { type Part, POSTS, postOf } from './part';
 import type { WiringPlan } from './plan';
 import type { Run, RunRole } from './run';
 
 /** What a circuit is laid out for. */
 export interface LayOutParts {
   loads: readonly Load[];
+  /** Of the audit: what each load draws while it runs. */
+  lines: readonly Pick<AuditLine, 'id' | 'runningW'>[];
   inverters: readonly Inverter[];
   sources: readonly Source[];
   bank: Bank;
 }
 
+type Laid = Pick<WiringPlan, 'parts' | 'runs'>;
+
 /** Watts from which a load has a circuit of its own. */
 const OWN_CIRCUIT_W = 250;
+const NAME_MOST = 120;
 /** m, one way; guesses until somebody has gone round with a string. */
 const GUESS = {
   post: 0.1,
@@ -32,130 +38,186 @@ const GUESS = {
 };
 
 /**
- * A whole circuit out of the audit, the bank and the sources: a fuse at each battery, main fuse and switch, two bars, the shunt between the
- * bank's negative and everything else, and a way for every inverter, source and group of loads. What is there by the same id already
- * keeps what was measured or typed; what was added by hand stays.
+ * A whole circuit out of the audit, the bank and the sources: a fuse at each battery, switch, two bars, the shunt between the bank's negative
+ * and everything else, and a way for every inverter, source and group of loads. What is there by the same id already keeps what was
+ * measured, typed or moved; what was added by hand stays as long as its posts do.
  */
-export function layOut(rig: LayOutParts, plan: WiringPlan): Pick<WiringPlan, 'parts' | 'runs'> {
-  const strings = bankStrings(rig.bank);
+export function layOut(rig: LayOutParts, plan: WiringPlan): Laid {
+  const proposed = proposal(rig, plan);
+  const parts = withFormer(proposed.parts, plan.parts, keptPart, ({ id }) => isByHand(id));
+  const posts = new Set([
+    ...parts.flatMap(({ id, kind }) => POSTS[kind].map((post) => postOf(id, post))),
+    ...bankStrings(rig.bank).flatMap(({ id }) => [postOf(id, '+'), postOf(id, '-')]),
+  ]);
+  const isJoined = ({ from, to }: Run) => posts.has(from) && posts.has(to);
+  const runs = withFormer(
+    proposed.runs,
+    plan.runs,
+    (before, now) => ({
+      ...before,
+      ...(before.endsBy === 'rules' || !isJoined(before)
+        ? { from: now.from, to: now.to, endsBy: 'rules' as const }
+        : {}),
+    }),
+    (run) => isByHand(run.id) && isJoined(run),
+  );
+  return { parts, runs: labelled(runs) };
+}
+
+/** Things that a hand added, by their ids. */
+const isByHand = (id: string) => id.startsWith('own-');
+
+/** What is proposed, with what it was before, and what was added by hand behind it. */
+function withFormer<Thing extends { id: string }>(
+  proposed: readonly Thing[],
+  former: readonly Thing[],
+  keep: (before: Thing, now: Thing) => Thing,
+  stays: (thing: Thing) => boolean,
+): Thing[] {
+  const before = new Map(former.map((thing) => [thing.id, thing]));
+  const ids = new Set(proposed.map(({ id }) => id));
+  return [
+    ...proposed.map((now) => {
+      const own = before.get(now.id);
+      return own ? keep(own, now) : now;
+    }),
+    ...former.filter((thing) => !ids.has(thing.id) && stays(thing)),
+  ];
+}
+
+/** What was typed stays; its name, and the loads on it, follow the plan. */
+function keptPart(before: Part, now: Part): Part {
+  if (before.kind !== now.kind) return now;
+  const kept = { ...before, name: now.name };
+  return kept.kind === 'loads' && now.kind === 'loads' ? { ...kept, loadIds: now.loadIds } : kept;
+}
+
+/** The circuit as it would be laid out for a rig that had none. */
+function proposal(rig: LayOutParts, plan: WiringPlan): Laid {
   const parts: Part[] = [];
   const runs: Run[] = [];
-  const had = {
-    parts: new Map(plan.parts.map((part) => [part.id, part])),
-    runs: new Map(plan.runs.map((run) => [run.id, run])),
-  };
-  const put = (part: Part) => {
-    const before = had.parts.get(part.id);
-    parts.push(before?.kind === part.kind ? merged(before, part) : part);
-  };
-  const join = (id: string, role: RunRole, from: string, to: string, lengthM: number, more: Partial<Run> = {}) => {
-    const before = had.runs.get(id);
-    runs.push(before ? { ...before } : { ...newRun(id, role, from, to, lengthM), ...more });
-  };
-  const common = (id: string, name: string) => ({ id, name, stud: 'M8' as const, lugsMost: 2, torqueNm: null });
-  const fuse = (id: string, name: string) => put({ ...common(id, name), kind: 'fuse', family: null, ratingA: null });
+  const join = (id: string, role: RunRole, from: string, to: string, lengthM: number, more: Partial<Run> = {}) =>
+    runs.push({ ...newRun(id, role, from, to, lengthM), ...more });
+  const fuse = (id: string, of: string) => parts.push(newFuse(id, of));
   const bar = (id: string, name: string, polarity: 'positive' | 'negative') =>
-    put({ ...common(id, name), kind: 'bar', polarity, ratingA: null, lugsMost: 12 });
+    parts.push({ ...common(id, name), kind: 'bar', polarity, ratingA: null, lugsMost: 12 });
 
+  const strings = bankStrings(rig.bank);
   const many = strings.length > 1;
-  if (many) {
-    bar('bank-plus', 'Positive bar of the bank', 'positive');
-    bar('bank-minus', 'Negative bar of the bank', 'negative');
-  }
-  strings.forEach(({ id, name }) => {
-    if (!many) return;
-    fuse(`fuse-${id}`, `Fuse of ${name.toLowerCase()}`);
-    join(`${id}-post`, 'positive', postOf(id, '+'), postOf(`fuse-${id}`, 'in'), GUESS.post);
-    join(`${id}-plus`, 'positive', postOf(`fuse-${id}`, 'out'), postOf('bank-plus', 'bar'), GUESS.bank);
-    join(`${id}-minus`, 'negative', postOf(id, '-'), postOf('bank-minus', 'bar'), GUESS.bank + GUESS.post);
-  });
   const plus = many ? postOf('bank-plus', 'bar') : postOf('battery-1', '+');
   const minus = many ? postOf('bank-minus', 'bar') : postOf('battery-1', '-');
   // Strings that are fused each need no fuse behind them: what is behind bears what they let through together.
-  if (!many) fuse('fuse-main', 'Main fuse');
-  put({ ...common('switch-main', 'Main switch'), kind: 'switch', ratingA: null });
+  if (many) {
+    bar('bank-plus', 'Positive bar of the bank', 'positive');
+    bar('bank-minus', 'Negative bar of the bank', 'negative');
+    for (const { id, name } of strings) {
+      fuse(`fuse-${id}`, name.toLowerCase());
+      join(`${id}-post`, 'positive', postOf(id, '+'), postOf(`fuse-${id}`, 'in'), GUESS.post);
+      join(`${id}-plus`, 'positive', postOf(`fuse-${id}`, 'out'), plus, GUESS.bank);
+      join(`${id}-minus`, 'negative', postOf(id, '-'), minus, GUESS.bank + GUESS.post);
+    }
+  } else {
+    parts.push({ ...newFuse('fuse-main', ''), name: 'Main fuse' });
+    join('main-fuse', 'positive', plus, postOf('fuse-main', 'in'), GUESS.post);
+  }
+  parts.push({ ...common('switch-main', 'Main switch'), kind: 'switch', ratingA: null });
   bar('plus', 'Positive bar', 'positive');
-  put({ ...common('shunt', 'Shunt'), kind: 'shunt', ratingA: null, milliV: 50 });
+  parts.push({ ...common('shunt', 'Shunt'), kind: 'shunt', ratingA: null, fullScaleV: 0.05 });
   bar('minus', 'Negative bar', 'negative');
-  if (!many) join('main-fuse', 'positive', plus, postOf('fuse-main', 'in'), GUESS.post);
   join('main-switch', 'positive', many ? plus : postOf('fuse-main', 'out'), postOf('switch-main', 'in'), GUESS.trunk);
-  join('main-plus', 'positive', postOf('switch-main', 'out'), postOf('plus', 'bar'), GUESS.trunk);
+  join('main-plus', 'positive', postOf('switch-main', 'out'), PLUS_BAR, GUESS.trunk);
   join('main-shunt', 'negative', minus, postOf('shunt', 'bank'), GUESS.trunk);
-  join('main-minus', 'negative', postOf('shunt', 'system'), postOf('minus', 'bar'), GUESS.post);
+  join('main-minus', 'negative', postOf('shunt', 'system'), MINUS_BAR, GUESS.post);
 
-  const feed = (part: Part, fuseName: string, lengthM: number, more: Partial<Run> = {}, from = '') => {
-    put(part);
-    fuse(`fuse-${part.id}`, fuseName);
-    join(`${part.id}-bar`, 'positive', postOf(`${from}plus`, 'bar'), postOf(`fuse-${part.id}`, 'in'), GUESS.bar);
-    join(`${part.id}-plus`, 'positive', postOf(`fuse-${part.id}`, 'out'), postOf(part.id, '+'), lengthM, more);
-    join(`${part.id}-minus`, 'negative', postOf(part.id, '-'), postOf(`${from}minus`, 'bar'), lengthM, more);
+  const feed = (part: Part, lengthM: number, more: Partial<Run> = {}, bars: Bars = MAIN_BARS) => {
+    const fed = betweenBars(part, lengthM, more, bars);
+    parts.push(...fed.parts);
+    runs.push(...fed.runs);
   };
-  rig.inverters.forEach((inverter, k) => {
+  rig.inverters.forEach(({ id, name }, k) => {
     // The way to the inverter that was measured before there was a circuit.
-    const known = k === 0 && plan.runs.length === 0 && plan.inverterRun.lengthBy === 'measured';
     const { lengthM, areaMm2, lengthBy } = plan.inverterRun;
+    const known = k === 0 && plan.runs.length === 0 && lengthBy === 'measured';
     feed(
-      {
-        ...common(`inverter-${inverter.id}`, inverter.name || 'Inverter'),
-        kind: 'inverter',
-        inverterId: inverter.id,
-        dropFraction: null,
-      },
-      `Fuse of ${inverter.name || 'the inverter'}`,
+      { ...common(idFor('inverter', id), name || 'Inverter'), kind: 'inverter', inverterId: id, dropFraction: null },
       known ? lengthM : GUESS.inverter,
       known ? { lengthBy, areaMm2 } : {},
     );
   });
-  for (const source of rig.sources) {
-    if (!source.on) continue;
-    feed(
-      {
-        ...common(`source-${source.id}`, source.name || 'Charger'),
-        kind: 'charger',
-        sourceId: source.id,
-        dropFraction: null,
-      },
-      `Fuse of ${source.name || 'the charger'}`,
-      GUESS.charger,
-    );
-  }
+  for (const { id, name, on } of rig.sources)
+    if (on)
+      feed(
+        { ...common(idFor('source', id), name || 'Charger'), kind: 'charger', sourceId: id, dropFraction: null },
+        GUESS.charger,
+      );
   // Small circuits hang on a block of their own: at the end of its cable the short circuit is one that small fuses break.
-  const circuits = circuitsOf(rig.loads, plan);
+  const circuits = circuitsOf(rig, plan);
   if (circuits.length > 0) {
     bar('block-plus', 'Block of the circuits, positive', 'positive');
     bar('block-minus', 'Block of the circuits, negative', 'negative');
-    fuse('fuse-block', 'Fuse of the block');
-    join('block-bar', 'positive', postOf('plus', 'bar'), postOf('fuse-block', 'in'), GUESS.bar);
-    join('block-feed', 'positive', postOf('fuse-block', 'out'), postOf('block-plus', 'bar'), GUESS.block);
-    join('block-return', 'negative', postOf('block-minus', 'bar'), postOf('minus', 'bar'), GUESS.block);
+    fuse('fuse-block', 'the block');
+    join('block-bar', 'positive', PLUS_BAR, postOf('fuse-block', 'in'), GUESS.bar);
+    join('block-feed', 'positive', postOf('fuse-block', 'out'), BLOCK_BARS.plus, GUESS.block);
+    join('block-return', 'negative', BLOCK_BARS.minus, MINUS_BAR, GUESS.block);
   }
-  for (const { id, name, loadIds } of circuits) {
-    const part: Part = { ...common(id, name), kind: 'loads', loadIds, dropFraction: null, stud: 'M6' };
-    feed(part, `Fuse of ${name}`, GUESS.loads, {}, 'block-');
-  }
-  put({ ...common('chassis', 'Chassis'), kind: 'chassis' });
-  join('bond', 'bond', postOf('minus', 'bar'), postOf('chassis', 'bolt'), GUESS.bond);
-  put({ ...common('monitor', 'Monitor'), kind: 'monitor', stud: 'M5' });
-  put({ ...common('fuse-monitor', 'Fuse of the monitor'), kind: 'fuse', family: 'blade', ratingA: 1 });
+  for (const { id, name, loadIds } of circuits)
+    feed({ ...common(id, name), kind: 'loads', loadIds, dropFraction: null, stud: 'M6' }, GUESS.loads, {}, BLOCK_BARS);
+  parts.push({ ...common('chassis', 'Chassis'), kind: 'chassis' });
+  join('bond', 'bond', MINUS_BAR, postOf('chassis', 'bolt'), GUESS.bond);
+  parts.push({ ...common('monitor', 'Monitor'), kind: 'monitor', stud: 'M5' });
+  parts.push({ ...newFuse('fuse-monitor', 'the monitor'), family: 'blade', ratingA: 1 });
   join('monitor-post', 'sense', plus, postOf('fuse-monitor', 'in'), GUESS.post);
   join('monitor-plus', 'sense', postOf('fuse-monitor', 'out'), postOf('monitor', '+'), GUESS.monitor);
-
-  const [newParts, newRuns] = [new Set(parts.map(({ id }) => id)), new Set(runs.map(({ id }) => id))];
-  // Made by hand, or for what is no longer planned: the former stays.
-  const kept = plan.parts.filter(({ id, kind }) => !newParts.has(id) && (kind === 'other' || id.startsWith('own-')));
-  const posts = new Set([...parts, ...kept].map(({ id }) => id).concat(strings.map(({ id }) => id)));
-  const keptRuns = plan.runs.filter(
-    (run) =>
-      !newRuns.has(run.id) &&
-      run.id.startsWith('own-') &&
-      [run.from, run.to].every((post) => posts.has(post.slice(0, post.lastIndexOf('.')))),
-  );
-  return { parts: [...parts, ...kept], runs: labelled([...runs, ...keptRuns]) };
+  return { parts, runs };
 }
 
-/** What is there keeps its own; what follows from the plan (its loads) is brought up to date. */
-const merged = (before: Part, now: Part): Part =>
-  before.kind === 'loads' && now.kind === 'loads' ? { ...before, loadIds: now.loadIds } : before;
+const PLUS_BAR = postOf('plus', 'bar');
+/** Where every negative of the system side comes to. */
+export const MINUS_BAR = postOf('minus', 'bar');
+
+interface Bars {
+  plus: string;
+  minus: string;
+}
+const MAIN_BARS: Bars = { plus: PLUS_BAR, minus: MINUS_BAR };
+const BLOCK_BARS: Bars = { plus: postOf('block-plus', 'bar'), minus: postOf('block-minus', 'bar') };
+
+const common = (id: string, name: string) => ({
+  id,
+  name: name.slice(0, NAME_MOST),
+  stud: 'M8' as const,
+  lugsMost: 2,
+  torqueNm: null,
+});
+const newFuse = (id: string, of: string): Extract<Part, { kind: 'fuse' }> => ({
+  ...common(id, `Fuse of ${of}`),
+  kind: 'fuse',
+  family: null,
+  ratingA: null,
+});
+
+/** A part between two bars, with a fuse of its own where it hangs on the positive one. */
+function betweenBars(part: Part, lengthM: number, more: Partial<Run> = {}, { plus, minus }: Bars = MAIN_BARS): Laid {
+  const { id, name } = part;
+  const fuseId = isByHand(id) ? `${id}-fuse` : `fuse-${id}`;
+  return {
+    parts: [part, newFuse(fuseId, name)],
+    runs: [
+      newRun(`${id}-bar`, 'positive', plus, postOf(fuseId, 'in'), GUESS.bar),
+      { ...newRun(`${id}-plus`, 'positive', postOf(fuseId, 'out'), postOf(id, '+'), lengthM), ...more },
+      { ...newRun(`${id}-minus`, 'negative', postOf(id, '-'), minus, lengthM), ...more },
+    ],
+  };
+}
+
+/** What was added beside the plan, a maintainer or a heater: between the two bars, with a fuse of its own. */
+export function otherConsumer(
+  ownId: string,
+  { name, currentA, gives }: { name: string; currentA: number; gives: boolean },
+): Laid {
+  const id = idFor('own', ownId);
+  return betweenBars({ ...common(id, name), kind: 'other', gives, currentA, dropFraction: null }, GUESS.charger);
+}
 
 /** A conductor as it is bought where nothing else is said. */
 export const newRun = (id: string, role: RunRole, from: string, to: string, lengthM: number): Run => ({
@@ -164,6 +226,7 @@ export const newRun = (id: string, role: RunRole, from: string, to: string, leng
   role,
   from,
   to,
+  endsBy: 'rules',
   lengthM,
   lengthBy: 'guessed',
   areaMm2: null,
@@ -175,24 +238,11 @@ export const newRun = (id: string, role: RunRole, from: string, to: string, leng
   done: [],
 });
 
-/** What was added beside the plan, a maintainer or a heater: between the two bars, with a fuse of its own. */
-export function otherConsumer(
-  id: string,
-  { name, currentA, gives }: { name: string; currentA: number; gives: boolean },
-): Pick<WiringPlan, 'parts' | 'runs'> {
-  const common = { stud: 'M8' as const, lugsMost: 2, torqueNm: null };
-  return {
-    parts: [
-      { ...common, id, name, kind: 'other', gives, currentA, dropFraction: null },
-      { ...common, id: `${id}-fuse`, name: `Fuse of ${name}`, kind: 'fuse', family: null, ratingA: null },
-    ],
-    runs: [
-      newRun(`${id}-bar`, 'positive', postOf('plus', 'bar'), postOf(`${id}-fuse`, 'in'), GUESS.bar),
-      newRun(`${id}-plus`, 'positive', postOf(`${id}-fuse`, 'out'), postOf(id, '+'), GUESS.charger),
-      newRun(`${id}-minus`, 'negative', postOf(id, '-'), postOf('minus', 'bar'), GUESS.charger),
-    ],
-  };
-}
+/** A run by hand, from the negative bar to the chassis until its ends are chosen. */
+export const handRun = (ownId: string): Run => ({
+  ...newRun(idFor('own', ownId), 'negative', MINUS_BAR, postOf('chassis', 'bolt'), GUESS.bond),
+  endsBy: 'hand',
+});
 
 /** Labels stay with their cables; new ones take the next numbers. */
 export function labelled(runs: readonly Run[]): Run[] {
@@ -201,17 +251,19 @@ export function labelled(runs: readonly Run[]): Run[] {
 }
 
 /** One circuit a group of DC loads; one of its own for what draws much or must never stop. Circuits made by hand keep their loads. */
-function circuitsOf(loads: readonly Load[], plan: WiringPlan): { id: string; name: string; loadIds: string[] }[] {
-  const own = new Set(
-    plan.parts.flatMap((part) => (part.kind === 'loads' && part.id.startsWith('own-') ? part.loadIds : [])),
-  );
+function circuitsOf(
+  { loads, lines }: LayOutParts,
+  plan: WiringPlan,
+): { id: string; name: string; loadIds: string[] }[] {
+  const own = new Set(plan.parts.flatMap((part) => (part.kind === 'loads' && isByHand(part.id) ? part.loadIds : [])));
+  const runningW = new Map(lines.map((line) => [line.id, line.runningW]));
   const circuits = new Map<string, { id: string; name: string; loadIds: string[] }>();
   for (const load of loads) {
     if (load.supply !== 'dc' || own.has(load.id)) continue;
-    const alone = load.must || wattsOf(load) * load.quantity >= OWN_CIRCUIT_W;
+    const alone = load.must || (runningW.get(load.id) ?? 0) >= OWN_CIRCUIT_W;
     const [id, name] = alone
-      ? [`load-${load.id}`, load.name || 'Unnamed load']
-      : [`group-${load.group}`.slice(0, 48), load.group || 'Loads'];
+      ? [idFor('load', load.id), load.name || 'Unnamed load']
+      : [idFor('group', load.group), load.group || 'Loads'];
     const circuit = circuits.get(id) ?? { id, name, loadIds: [] };
     circuit.loadIds.push(load.id);
     circuits.set(id, circuit);
@@ -219,4 +271,15 @@ function circuitsOf(loads: readonly Load[], plan: WiringPlan): { id: string; nam
   return [...circuits.values()];
 }
 
-const wattsOf = ({ power }: Load) => (power.by === 'watts' ? power.powerW : power.voltageV * power.currentA);
+/** Room for what is put before and behind it: fuse-…, …-minus. */
+const ID_MOST = 48;
+
+/** An id for what serves a thing; a long one is cut, and told from others that begin alike by a sum over all of it. */
+function idFor(prefix: string, of: string): string {
+  const whole = `${prefix}-${of}`;
+  if (whole.length <= ID_MOST) return whole;
+  let sum = 0;
+  for (const char of whole) sum = (Math.imul(sum, 31) + (char.codePointAt(0) ?? 0)) >>> 0;
+  const mark = `-${sum.toString(36)}`;
+  return whole.slice(0, ID_MOST - mark.length) + mark;
+}

@@ -1,6 +1,6 @@
 import type { BankString } from './battery-posts';
-import { type CircuitGraph, wayTo } from './graph';
-import { type Part, postOf } from './part';
+import { type CircuitGraph, waysFrom } from './graph';
+import { type Part, partIdOf, postOf } from './part';
 import type { Run } from './run';
 
 /** A part whose current comes back to the bank without having been counted. */
@@ -8,8 +8,8 @@ export interface Bypass {
   partId: string;
   /** The runs that it takes, from the part to the bank. */
   runs: Run[];
-  /** The one that crosses to the bank’s side: that is the one to move. */
-  crossing: Run | null;
+  /** The one that crosses to the bank’s side, and which of its ends lies there: that is the one to move. */
+  crossing: { run: Run; end: 'from' | 'to' } | null;
   /** Parts that it passes: the chassis, a bar. */
   overIds: string[];
 }
@@ -21,28 +21,29 @@ export interface Bypass {
 export function bypasses(graph: CircuitGraph, parts: readonly Part[], strings: readonly BankString[]): Bypass[] {
   const bankMinus = new Set(strings.map(({ id }) => postOf(id, '-')));
   const onBankSide = bankSide(graph, parts, bankMinus);
+  const ways = waysFrom(graph.negative, [...bankMinus], ({ part }) => part?.kind === 'shunt');
   const found: Bypass[] = [];
   for (const part of parts) {
     const post = minusOf(part);
-    if (post === null) continue;
-    const way = wayTo(
-      graph.negative,
-      post,
-      (one) => bankMinus.has(one),
-      (edge) => edge.part?.kind === 'shunt',
-    );
-    if (way === null) continue;
-    const runs = way.flatMap(({ run }) => run ?? []);
-    let at = post;
-    const crossing = runs.find((run) => {
-      at = run.from === at ? run.to : run.from;
-      return onBankSide.has(at);
-    });
-    const passed = runs.flatMap(({ from, to }) => [from, to]).map((one) => one.slice(0, one.lastIndexOf('.')));
+    const way = post === null ? null : ways(post);
+    if (post === null || way === null) continue;
+    const runs = way.reverse().flatMap(({ run }) => run ?? []);
+    const passed = runs.flatMap(({ from, to }) => [partIdOf(from), partIdOf(to)]);
     const overIds = [...new Set(passed)].filter((id) => id !== part.id && parts.some((one) => one.id === id));
-    found.push({ partId: part.id, runs, crossing: crossing ?? runs.at(-1) ?? null, overIds });
+    found.push({ partId: part.id, runs, crossing: crossingOf(runs, post, onBankSide), overIds });
   }
   return found;
+}
+
+/** The first run of a way whose far end lies on the bank’s side. */
+function crossingOf(runs: readonly Run[], from: string, onBankSide: ReadonlySet<string>): Bypass['crossing'] {
+  let at = from;
+  for (const run of runs) {
+    const end = run.from === at ? 'to' : 'from';
+    at = run[end];
+    if (onBankSide.has(at)) return { run, end };
+  }
+  return null;
 }
 
 /** Posts that are meant to lie before the shunt: the batteries’ own, its bank post, and bars that are joined to those and not behind it. */
@@ -61,7 +62,7 @@ function bankSide(graph: CircuitGraph, parts: readonly Part[], bankMinus: Readon
 }
 
 /** Where a part gives its current back; null: it carries none of its own. */
-function minusOf(part: Part): string | null {
+export function minusOf(part: Part): string | null {
   switch (part.kind) {
     case 'inverter':
     case 'charger':

@@ -1,9 +1,10 @@
 import type { Battery } from '../cells/battery';
 import { copperOhm } from '../conductors/copper';
+import { at } from '../quantity/guard';
 import { islandsOf, ohmSeenAt, type Resistor, type Source } from '../network/solve';
 import type { BankString } from './battery-posts';
-import type { RunFigures } from './circuit-figures';
 import { type Part, postOf } from './part';
+import type { Run } from './run';
 
 /** A fuse or a switch, Ω: less than any lead, and not nothing. */
 const CLOSED_OHM = 1e-6;
@@ -19,7 +20,7 @@ const COLD_C = 20;
  */
 export function ohmAtFuses(
   parts: readonly Part[],
-  runs: readonly RunFigures[],
+  runs: readonly { run: Run; areaMm2: number }[],
   strings: readonly BankString[],
   batteryOhm: (battery: Battery) => number,
 ): ReadonlyMap<string, number> {
@@ -38,7 +39,7 @@ export function ohmAtFuses(
   }));
   const leads: Resistor[] = [];
   for (const { run, areaMm2 } of runs)
-    if ((run.role === 'positive' || run.role === 'sense') && areaMm2 > 0)
+    if (run.role === 'positive' || run.role === 'sense')
       leads.push({ from: numberOf(run.from), to: numberOf(run.to), ohm: copperOhm(run.lengthM, areaMm2, COLD_C) });
   const ways = new Map<string, Resistor>();
   for (const part of parts)
@@ -53,15 +54,19 @@ export function ohmAtFuses(
   const network = { posts: numbers.size + 1, sources };
   const isLooped = loopedFuses(network.posts, resistors, sources);
   const found = new Map<string, number>();
-  const posts = fuses.flatMap(({ id }) => [ways.get(id)?.from ?? 0, ways.get(id)?.to ?? 0]);
-  const closed = ohmSeenAt({ ...network, resistors }, posts);
-  fuses.forEach(({ id }, k) => {
+  const own = fuses.flatMap(({ id }) => {
     const way = ways.get(id);
-    if (!way) return;
+    return way ? [{ id, way }] : [];
+  });
+  const closed = ohmSeenAt(
+    { ...network, resistors },
+    own.flatMap(({ way }) => [way.from, way.to]),
+  );
+  own.forEach(({ id, way }, k) => {
     // A fuse between the bank and what it feeds is fed from one side: open or closed, that side sees the same.
     const sides = isLooped(way)
       ? ohmSeenAt({ ...network, resistors: resistors.filter((one) => one !== way) }, [way.from, way.to])
-      : [closed[2 * k] ?? null, closed[2 * k + 1] ?? null];
+      : [at(closed, 2 * k), at(closed, 2 * k + 1)];
     const ohms = sides.filter((ohm) => ohm !== null);
     if (ohms.length > 0) found.set(id, Math.min(...ohms));
   });

@@ -23,13 +23,13 @@ const dropFraction = quantity(LIMITS.dropFraction).nullable();
 /** What a circuit is made of besides conductors and the batteries, which follow from the bank. */
 export const Part = z.discriminatedUnion('kind', [
   z.strictObject({ ...common, kind: z.literal('bar'), polarity: z.enum(['positive', 'negative']), ratingA }),
-  z.strictObject({ ...common, kind: z.literal('shunt'), ratingA, milliV: quantity(LIMITS.milliV) }),
+  z.strictObject({ ...common, kind: z.literal('shunt'), ratingA, fullScaleV: quantity(LIMITS.shuntV) }),
   /** A fuse or a breaker; null: the family and size that the rules choose. */
   z.strictObject({ ...common, kind: z.literal('fuse'), family: shortText.nullable(), ratingA }),
   z.strictObject({ ...common, kind: z.literal('switch'), ratingA }),
   z.strictObject({ ...common, kind: z.literal('inverter'), inverterId: id, dropFraction }),
   z.strictObject({ ...common, kind: z.literal('charger'), sourceId: id, dropFraction }),
-  z.strictObject({ ...common, kind: z.literal('loads'), loadIds: z.array(id).max(200), dropFraction }),
+  z.strictObject({ ...common, kind: z.literal('loads'), loadIds: z.array(id).max(500), dropFraction }),
   /** What was added beside the plan: a maintainer, a heater, an alarm; its current is known from its plate. */
   z.strictObject({
     ...common,

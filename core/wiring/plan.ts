@@ -5,6 +5,10 @@ import { TOPOLOGIES } from './parallel/topology';
 import { Part } from './part';
 import { Run } from './run';
 
+/** Room for a circuit of its own for each of 500 loads, and as much again by hand. */
+export const PARTS_MOST = 3000;
+export const RUNS_MOST = 5000;
+
 /** How a fuse is sized: over its load, or under its wire. */
 export const FUSE_SCHOOLS = ['load-up', 'wire-down'] as const;
 export type FuseSchool = (typeof FUSE_SCHOOLS)[number];
@@ -21,16 +25,16 @@ export type FoundNegative = z.infer<typeof FoundNegative>;
 
 /** What is known of one battery beyond its model; null: as the bank says. */
 export const BatteryFacts = z.strictObject({
-  milliOhm: quantity(LIMITS.batteryMilliOhm).nullable(),
+  ohm: quantity(LIMITS.batteryOhm).nullable(),
   chargeFraction: quantity(LIMITS.chargeFraction).nullable(),
-  looseMilliOhm: quantity(LIMITS.jointMilliOhm),
+  looseOhm: quantity(LIMITS.jointOhm),
 });
 export type BatteryFacts = z.infer<typeof BatteryFacts>;
 
 /** A cut list as it was printed: what stood in each line, so that a change afterwards is seen. */
 export const PrintedList = z.strictObject({
   atMs: instantMs,
-  cables: z.array(z.strictObject({ label: z.string().min(1).max(12), says: z.string().max(200) })).max(500),
+  cables: z.array(z.strictObject({ label: z.string().min(1).max(12), says: z.string().max(200) })).max(RUNS_MOST),
 });
 export type PrintedList = z.infer<typeof PrintedList>;
 
@@ -54,7 +58,7 @@ export const ParallelPlan = z.strictObject({
   leadM: quantity(LIMITS.runM),
   areaMm2: quantity(LIMITS.runMm2),
   /** Of one crimp and its post. */
-  jointMilliOhm: quantity(LIMITS.jointMilliOhm),
+  jointOhm: quantity(LIMITS.jointOhm),
   /** Out of the bank; null: the largest draw of the plan. */
   drawA: quantity(LIMITS.drawA).nullable(),
   chargeFraction: quantity(LIMITS.chargeFraction),
@@ -81,8 +85,8 @@ export const WiringPlan = z.strictObject({
     areaMm2: quantity(LIMITS.runMm2),
     lengthBy: z.enum(['measured', 'guessed']),
   }),
-  parts: z.array(Part).max(300),
-  runs: z.array(Run).max(500),
+  parts: z.array(Part).max(PARTS_MOST),
+  runs: z.array(Run).max(RUNS_MOST),
   negatives: z.array(FoundNegative).max(300),
   printed: PrintedList.nullable(),
   signed: z.array(Signature).max(SIGNED_ITEMS.length),

@@ -14,37 +14,35 @@ export interface Guard {
 }
 
 /** For each positive run that the bank can feed: the fuses that would blow for it. */
-export function guardsOf({ fromStrings }: Currents): ReadonlyMap<string, Guard> {
+export function guardsOf({ outWays }: Currents): ReadonlyMap<string, Guard> {
   const guards = new Map<string, { fuses: Set<FusePart>; bareM: number; leadsTo: FusePart | null }>();
-  for (const ways of fromStrings.values())
-    for (const way of ways) {
-      let fuse: FusePart | null = null;
-      let bareM = 0;
-      for (const [k, { run, part }] of way.entries()) {
-        if (part?.kind === 'fuse') fuse = part;
-        if (!run) continue;
-        const guard = guards.get(run.id) ?? { fuses: new Set<FusePart>(), bareM: 0, leadsTo: null };
-        guards.set(run.id, guard);
-        const next = way[k + 1]?.part;
-        if (next?.kind === 'fuse') guard.leadsTo = next;
-        if (fuse) guard.fuses.add(fuse);
-        else guard.bareM = Math.max(guard.bareM, (bareM += run.lengthM));
-      }
+  for (const way of outWays) {
+    let fuse: FusePart | null = null;
+    let bareM = 0;
+    for (const [k, { run, part }] of way.entries()) {
+      if (part?.kind === 'fuse') fuse = part;
+      if (!run) continue;
+      const guard = guards.get(run.id) ?? { fuses: new Set<FusePart>(), bareM: 0, leadsTo: null };
+      guards.set(run.id, guard);
+      const next = way[k + 1]?.part;
+      if (next?.kind === 'fuse') guard.leadsTo = next;
+      if (fuse) guard.fuses.add(fuse);
+      else guard.bareM = Math.max(guard.bareM, (bareM += run.lengthM));
     }
+  }
   return new Map([...guards].map(([id, { fuses, ...more }]) => [id, { fuses: [...fuses], ...more }]));
 }
 
 /** Which fuses lie behind each, seen from the bank. */
-export function fusesBehind({ fromStrings }: Currents): ReadonlyMap<string, ReadonlySet<FusePart>> {
+export function fusesBehind({ outWays }: Currents): ReadonlyMap<string, ReadonlySet<FusePart>> {
   const behind = new Map<string, Set<FusePart>>();
-  for (const ways of fromStrings.values())
-    for (const way of ways) {
-      const fuses = way.flatMap(({ part }) => (part?.kind === 'fuse' ? [part] : []));
-      fuses.forEach((fuse, k) => {
-        const set = behind.get(fuse.id) ?? new Set<FusePart>();
-        behind.set(fuse.id, set);
-        for (const later of fuses.slice(k + 1)) set.add(later);
-      });
-    }
+  for (const way of outWays) {
+    const fuses = way.flatMap(({ part }) => (part?.kind === 'fuse' ? [part] : []));
+    fuses.forEach((fuse, k) => {
+      const set = behind.get(fuse.id) ?? new Set<FusePart>();
+      behind.set(fuse.id, set);
+      for (const later of fuses.slice(k + 1)) set.add(later);
+    });
+  }
   return behind;
 }

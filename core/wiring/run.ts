@@ -18,6 +18,8 @@ export const Run = z.strictObject({
   role: z.enum(['positive', 'negative', 'bond', 'sense']),
   from: post,
   to: post,
+  /** Whether its ends follow the rules when the circuit is laid out again, or stay where a hand put them. */
+  endsBy: z.enum(['rules', 'hand']),
   /** One way. */
   lengthM: quantity(LIMITS.runM),
   lengthBy: z.enum(['measured', 'guessed']),

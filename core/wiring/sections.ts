@@ -1,7 +1,6 @@
-import { METRIC_AMPACITY } from '../conductors/ampacity.data';
-import { ampacityOf, type SectionList } from '../conductors/choose-section';
+import { ampacityOf, areasOf, type SectionList } from '../conductors/choose-section';
 import { copperOhm } from '../conductors/copper';
-import { GAUGE_INSULATION_C, GAUGES } from '../conductors/gauges.data';
+import { GAUGE_INSULATION_C } from '../conductors/gauges.data';
 import type { Loop } from './currents';
 import { at } from '../quantity/guard';
 import type { Run } from './run';
@@ -23,9 +22,6 @@ export function runAmpacity(run: Run, areaMm2: number, list: SectionList): numbe
 /** Of either list, whatever is chosen now: what lies there was bought under some list. */
 export const anyAmpacity = (run: Run, areaMm2: number): number | null =>
   runAmpacity(run, areaMm2, 'metric') ?? runAmpacity(run, areaMm2, 'gauges');
-
-const areasOf = (list: SectionList): readonly number[] =>
-  list === 'metric' ? METRIC_AMPACITY.map(([areaMm2]) => areaMm2) : GAUGES.map(([, areaMm2]) => areaMm2);
 
 /** What a section must do: carry its current and the fuse before it, and lose no more than its loops allow. */
 export interface SectionNeeds {

@@ -10,6 +10,7 @@ import { sumOver } from '../formula/formula';
 import { isObject } from '../plan/lift';
 import { defineStage } from '../plan/stage-definition';
 import { workOut } from './circuit';
+import { allConsumers } from './demand';
 import type { Circuit } from './circuit-figures';
 import { freshWiring } from './fresh';
 import { WiringPlan } from './plan';
@@ -50,7 +51,7 @@ export const wiringStage = defineStage({
       };
     },
   },
-  records: [],
+  records: ['wiring.parts', 'wiring.runs'],
   reads: ['loads', 'inverters', 'charging', 'bank', 'chemistryEdits', 'wiring'],
   derive: ({ plan, earlier }: { plan: WiringNeeds; earlier: { audit: Audit } }): WiringDerived => {
     const { bank, wiring, loads, inverters, charging, chemistryEdits } = plan;
@@ -63,19 +64,12 @@ export const wiringStage = defineStage({
   stale: () => [],
 });
 
-/** By what an edit moved the circuit: what passes the shunt at most, and the copper of it all. */
-function wiringFigures({ runs, loops }: Circuit): Figure[] {
-  const consumers = loops.filter(({ demand }) => !demand.gives);
-  return [
-    sumOver(
-      { id: 'wiring.drawn-a', says: 'all consumers at their most', unit: 'A', source: 'their design currents' },
-      consumers.map(({ part, demand }) => ({ says: part.name, current: demand.current })),
-      ({ current }) => current,
-    ),
-    sumOver(
-      { id: 'wiring.copper', says: 'copper of all runs', unit: 'Kg', source: 'length × section × 8,890 kg/m³' },
-      runs.map(({ run, areaMm2 }) => ({ says: run.label, kg: copperKg(run.lengthM, areaMm2) })),
-      ({ kg }) => computed(kg),
-    ),
-  ];
-}
+/** By what an edit moved the circuit: all that is drawn at most, and the copper of it all. */
+const wiringFigures = ({ runs, loops }: Circuit): Figure[] => [
+  allConsumers(loops),
+  sumOver(
+    { id: 'wiring.copper', says: 'copper of all runs', unit: 'Kg', source: 'length × section × 8,890 kg/m³' },
+    runs.map(({ run, areaMm2 }) => ({ says: run.label, kg: copperKg(run.lengthM, areaMm2) })),
+    ({ kg }) => computed(kg),
+  ),
+];

@@ -2,14 +2,19 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { sectionText } from '@core/conductors/section-text';
 import { formatNumber } from '@core/quantity/format';
 import type { Circuit } from '@core/wiring/circuit-figures';
-import { BOTTOM, drawingLayout, TOP } from './drawing-layout';
+import { BOTTOM, drawingLayout, type Feeder, TOP } from './drawing-layout';
+import { DrawnFuse } from './drawn-fuse';
+import { DrawnWire } from './drawn-wire';
 
-/** Where the boxes of consumers lie below their bar. */
+/** Where the boxes of consumers lie below the first bar. */
 const BOX_DROP = 130;
+/** A bar is drawn as a conductor of so much copper. */
+const BAR_MM2 = 50;
 
 /** The circuit as a drawing: the bank left of the counting line, everything that is counted right of it. */
 @Component({
   selector: 'co-circuit-drawing',
+  imports: [DrawnFuse, DrawnWire],
   templateUrl: './circuit-drawing.html',
   styleUrl: './circuit-drawing.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -25,19 +30,16 @@ export class CircuitDrawing {
   protected readonly top = TOP;
   protected readonly bottom = BOTTOM;
   protected readonly box = BOX_DROP;
+  protected readonly barMm2 = BAR_MM2;
   protected readonly layout = computed(() => drawingLayout(this.circuit(), this.names()));
   protected readonly label = computed(() => {
     const { loops, bypasses } = this.circuit();
     return `The circuit: ${loops.length} consumers and sources, ${bypasses.length} beside the shunt. The table of runs says the same in words.`;
   });
 
-  /** Width of a conductor on the sheet: as thick as its copper. */
-  protected weight(areaMm2: number): number {
-    return Math.max(1.2, Math.sqrt(areaMm2) * 0.85);
-  }
-
-  /** The paper within a hollow one. */
-  protected core(areaMm2: number): number {
-    return Math.max(0.8, this.weight(areaMm2) - 0.4);
+  protected called({ partId, amps, out, back, bypass }: Feeder): string {
+    const runs = out ? `, ${out.label}` : ', nothing leads to it';
+    const way = bypass ? ', beside the shunt' : back ? '' : ', no way back';
+    return `${this.names()(partId)}, ${formatNumber(amps, 1)} A${runs}${way}`;
   }
 }

@@ -1,7 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { changedSincePrint, cutListCsv, cutRows, partsToBuy, printedList } from '@core/wiring/cut-list';
+import {
+  changedSincePrint,
+  cutListCsv,
+  cutRows,
+  metresToCut,
+  partsToBuy,
+  printedList,
+  studText,
+} from '@core/wiring/cut-list';
 import { CABLE_STEPS, type CableStep } from '@core/wiring/run';
-import { formatNumber } from '@core/quantity/format';
 import { StageTabs } from '../../rig/stage-tabs';
 import { momentLabel } from '../../ui/dates';
 import { nowMs } from '../../ui/now';
@@ -20,8 +27,8 @@ import { WiringFacts } from './wiring-facts';
 export class CutListPage {
   protected readonly facts = inject(WiringFacts);
   protected readonly units = inject(UnitChoice);
-  protected readonly number = formatNumber;
   protected readonly steps = CABLE_STEPS;
+  protected readonly stud = studText;
   protected readonly rows = computed(() => {
     const circuit = this.facts.circuit();
     const wiring = this.facts.wiring();
@@ -35,8 +42,7 @@ export class CutListPage {
     const rows = this.rows();
     if (rows.length === 0) return 'Nothing to cut yet: lay the circuit out on the page of the drawing.';
     const done = rows.filter(({ done }) => done.length === CABLE_STEPS.length).length;
-    const metres = rows.reduce((sum, { cutM }) => sum + cutM, 0);
-    return `${rows.length} cables, ${formatNumber(metres, 1)} m to cut; ${done} ${done === 1 ? 'is' : 'are'} ready.`;
+    return `${rows.length} cables, ${this.units.text(metresToCut(rows), 'M', { decimals: 1 })} to cut; ${done} ${done === 1 ? 'is' : 'are'} ready.`;
   });
 
   protected turn(id: string, step: CableStep, on: boolean): void {

@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { formatNumber } from '@core/quantity/format';
+import { quantityText } from '@core/quantity/format';
 import type { LoopFigures } from '@core/wiring/circuit-figures';
 import { StageTabs } from '../../rig/stage-tabs';
+import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
 import { WorkingStore } from '../../ui/working-store';
 import { CircuitDrawing } from './circuit-drawing';
@@ -15,7 +16,7 @@ import { WiringFacts } from './wiring-facts';
 /** The circuit as a drawing, what is wrong with it, and the way to what is picked. */
 @Component({
   selector: 'co-drawing-page',
-  imports: [CircuitDrawing, FindingList, MarginContent, RouterLink, RunDetails, RunTable, StageTabs],
+  imports: [CircuitDrawing, FigurePart, FindingList, MarginContent, RouterLink, RunDetails, RunTable, StageTabs],
   templateUrl: './drawing-page.html',
   styles: `
     .loop {
@@ -34,7 +35,6 @@ import { WiringFacts } from './wiring-facts';
 })
 export class DrawingPage {
   protected readonly facts = inject(WiringFacts);
-  protected readonly number = formatNumber;
   protected readonly names = (id: string) => this.facts.nameOf(id);
   /** The loop that is followed: what was picked, or the one that loses most. */
   protected readonly loop = computed<LoopFigures | null>(() => {
@@ -43,7 +43,8 @@ export class DrawingPage {
     const id = this.facts.picked();
     const picked = loops.find(({ part, runIds }) => part.id === id || (id !== null && runIds.includes(id)));
     return (
-      picked ?? loops.reduce<LoopFigures | null>((most, one) => (one.dropV > (most?.dropV ?? 0) ? one : most), null)
+      picked ??
+      loops.reduce<LoopFigures | null>((most, one) => (one.share.value > (most?.share.value ?? 0) ? one : most), null)
     );
   });
   protected readonly runs = computed(() => {
@@ -56,7 +57,7 @@ export class DrawingPage {
     const { bypasses, findings } = circuit;
     const [bypass] = bypasses;
     if (bypass && bypasses.length === 1)
-      return `One negative crosses the line beside the shunt: ${this.facts.nameOf(bypass.partId)}${bypass.crossing ? `, ${bypass.crossing.label}` : ''}.`;
+      return `One negative crosses the line beside the shunt: ${this.facts.nameOf(bypass.partId)}${bypass.crossing ? `, ${bypass.crossing.run.label}` : ''}.`;
     if (bypasses.length > 1) return `${bypasses.length} negatives cross the line beside the shunt.`;
     const [first] = findings;
     if (!first) return 'Every run keeps the rules of drop, ampacity and fuse.';
@@ -77,10 +78,10 @@ export class DrawingPage {
   });
 
   constructor() {
-    inject(WorkingStore).suggest(computed(() => this.loop()?.demand.current ?? null));
+    inject(WorkingStore).suggest(computed(() => this.loop()?.share ?? null));
   }
 
-  protected loopSays({ part, dropV, dropFraction, demand }: LoopFigures): string {
-    return `${part.name}: ${formatNumber(dropV, 2)} V, ${formatNumber(dropFraction * 100, 1)} % lost there and back, ${formatNumber(demand.dropFraction * 100, 0)} % allowed`;
+  protected allowed({ demand }: LoopFigures): string {
+    return quantityText(demand.dropFraction, 'Fraction', { decimals: 0 });
   }
 }

@@ -1,6 +1,7 @@
 import type { NoFuse } from '@core/conductors/choose-fuse';
 import { formatNumber } from '@core/quantity/format';
 import type { Fault, Finding } from '@core/wiring/finding';
+import { MINUS_BAR } from '@core/wiring/lay-out';
 import type { WiringFacts } from './wiring-facts';
 
 /** What is wrong, why, and what mends it. */
@@ -38,14 +39,17 @@ function wordsOf(
   switch (fault.code) {
     case 'bypass': {
       const over = fault.overIds.map((one) => facts.nameOf(one).toLowerCase());
-      const moved = fault.moveRunId;
-      const label = facts.wiring()?.runs.find((one) => one.id === moved)?.label ?? '';
+      const { move } = fault;
+      const label = facts.wiring()?.runs.find((one) => one.id === move?.runId)?.label ?? '';
       return {
         says: `${name}: its current comes back beside the shunt`,
         why: `From ${name} − to the bank’s negative without passing the shunt: ${fault.runLabels.join(', ')}${over.length > 0 ? `, over ${over.join(' and ')}` : ''}. What it draws or gives is never counted.`,
-        remedy: `Move the end of ${label} to the negative bar.`,
-        apply: moved
-          ? { says: `Move the end of ${label} to the negative bar`, run: () => moveToBar(moved, facts) }
+        remedy: move ? `Move the end of ${label} to the negative bar.` : 'Bring it to the negative bar.',
+        apply: move
+          ? {
+              says: `Move the end of ${label} to the negative bar`,
+              run: () => facts.changeRun(move.runId, { [move.end]: MINUS_BAR, endsBy: 'hand' }),
+            }
           : null,
       };
     }
@@ -147,6 +151,13 @@ function wordsOf(
         remedy: betterWords(fault.better),
         apply: betterPress(fault.better, id, facts),
       };
+    case 'fuse-unlisted':
+      return {
+        says: `${name}: no family of the list has ${amps(fault.ratingA)}`,
+        why: `${fault.family ? `“${fault.family}” is not on it with that size` : 'It is none of their sizes'}: what it can break, and at what voltage, is not known here.`,
+        remedy: 'Judge it by its maker’s sheet, or let the rules choose.',
+        apply: { says: 'Let the rules choose', run: () => facts.changeFuse(id, { ratingA: null, family: null }) },
+      };
     case 'fuse-breaks':
       return {
         says: `${name} cannot break the short circuit at its place`,
@@ -198,16 +209,5 @@ const betterWords = (better: { family: string; ratingA: number } | null) =>
 const betterPress = (better: { family: string; ratingA: number } | null, id: string, facts: WiringFacts) =>
   better && {
     says: `Take ${amps(better.ratingA)}, ${better.family}`,
-    run: () => facts.changePart(id, { ratingA: better.ratingA, family: better.family }),
+    run: () => facts.changeFuse(id, { ratingA: better.ratingA, family: better.family }),
   };
-
-/** The end of a run that lies on the bank’s side comes to the negative bar. */
-function moveToBar(runId: string, facts: WiringFacts): void {
-  const wiring = facts.wiring();
-  const run = wiring?.runs.find(({ id }) => id === runId);
-  const bar = wiring?.parts.find(({ id, kind }) => kind === 'bar' && id === 'minus') ?? null;
-  if (!run || !bar) return;
-  const post = `${bar.id}.bar`;
-  const carries = (end: string) => /\.(-|bolt)$/.test(end) && !end.startsWith('battery-');
-  facts.changeRun(runId, carries(run.from) ? { to: post } : { from: post });
-}

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { minusOf } from '@core/wiring/negative-path';
 import type { FoundNegative } from '@core/wiring/plan';
 import { StageTabs } from '../../rig/stage-tabs';
 import { Choice, type Option } from '../../ui/choice';
@@ -34,7 +35,7 @@ export class NegativesPage {
     if (!circuit) return [];
     const beside = new Map(circuit.bypasses.map((one) => [one.partId, one]));
     return [...this.facts.parts().values()]
-      .filter(({ kind }) => ['inverter', 'charger', 'loads', 'other', 'chassis'].includes(kind))
+      .filter((part) => minusOf(part) !== null)
       .map(({ id, name }) => {
         const bypass = beside.get(id);
         return {

@@ -37,9 +37,15 @@ const ROLES: readonly Option[] = [
             caption="From"
             [options]="posts()"
             [chosen]="one.from"
-            (pick)="change({ from: $event })"
+            (pick)="change({ from: $event, endsBy: 'hand' })"
           />
-          <co-choice class="form" caption="To" [options]="posts()" [chosen]="one.to" (pick)="change({ to: $event })" />
+          <co-choice
+            class="form"
+            caption="To"
+            [options]="posts()"
+            [chosen]="one.to"
+            (pick)="change({ to: $event, endsBy: 'hand' })"
+          />
           <co-choice
             class="form"
             caption="Lug there, from"

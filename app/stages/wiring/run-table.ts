@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { METRIC_AMPACITY } from '@core/conductors/ampacity.data';
-import { GAUGES } from '@core/conductors/gauges.data';
+import { areasOf } from '@core/conductors/choose-section';
 import { sectionText } from '@core/conductors/section-text';
 import { formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
 import type { RunFigures } from '@core/wiring/circuit-figures';
 import { Choice, type Option } from '../../ui/choice';
+import { FigurePart } from '../../ui/figure';
 import { QuantityField } from '../../ui/quantity-field';
 import { UnitChoice } from '../../ui/unit-choice';
 import { WiringFacts } from './wiring-facts';
@@ -13,7 +13,7 @@ import { WiringFacts } from './wiring-facts';
 /** Runs in rows: what each carries, how long it is, what it loses, what guards it. Lengths and sections are typed here. */
 @Component({
   selector: 'co-run-table',
-  imports: [Choice, QuantityField],
+  imports: [Choice, FigurePart, QuantityField],
   templateUrl: './run-table.html',
   styleUrl: './run-table.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -21,14 +21,14 @@ import { WiringFacts } from './wiring-facts';
 export class RunTable {
   protected readonly facts = inject(WiringFacts);
   protected readonly units = inject(UnitChoice);
-  protected readonly number = formatNumber;
   protected readonly limits = LIMITS;
   readonly runs = input.required<readonly RunFigures[]>();
   readonly label = input('');
   private readonly sections = computed<Option[]>(() =>
-    this.facts.wiring()?.list === 'gauges'
-      ? GAUGES.map(([name, areaMm2]) => ({ id: String(areaMm2), name: `${name} AWG` }))
-      : METRIC_AMPACITY.map(([areaMm2]) => ({ id: String(areaMm2), name: `${areaMm2} mm²` })),
+    areasOf(this.facts.wiring()?.list ?? 'metric').map((areaMm2) => ({
+      id: String(areaMm2),
+      name: sectionText(areaMm2),
+    })),
   );
 
   /** What the rules come to, the sections of the list, and what lies there where it is of the other list. */

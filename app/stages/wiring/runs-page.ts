@@ -5,6 +5,7 @@ import { FUSE_SCHOOLS, type FuseSchool } from '@core/wiring/plan';
 import type { SectionList } from '@core/conductors/choose-section';
 import { StageTabs } from '../../rig/stage-tabs';
 import { Choice, type Option } from '../../ui/choice';
+import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
 import { QuantityField } from '../../ui/quantity-field';
 import { FindingList } from './finding-list';
@@ -21,7 +22,7 @@ const SCHOOL_WORDS: Record<FuseSchool, string> = {
 /** All runs in a table, and the rules that they are judged by. */
 @Component({
   selector: 'co-runs-page',
-  imports: [Choice, FindingList, MarginContent, QuantityField, RunDetails, RunTable, StageTabs, TextField],
+  imports: [Choice, FigurePart, FindingList, MarginContent, QuantityField, RunDetails, RunTable, StageTabs, TextField],
   templateUrl: './runs-page.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -34,13 +35,6 @@ export class RunsPage {
     { id: 'gauges', name: 'AWG' },
   ];
   protected readonly schools: readonly Option[] = FUSE_SCHOOLS.map((id) => ({ id, name: SCHOOL_WORDS[id] }));
-  protected readonly headline = computed(() => {
-    const circuit = this.facts.circuit();
-    if (!circuit) return 'No runs yet: lay the circuit out on the page of the drawing.';
-    const lossW = circuit.runs.reduce((sum, one) => sum + one.lossW, 0);
-    const metres = circuit.runs.reduce((sum, { run }) => sum + run.lengthM, 0);
-    return `${circuit.runs.length} runs, ${formatNumber(metres, 1)} m of cable: ${formatNumber(lossW, 0)} W are lost in them with everything at its most.`;
-  });
   /** Fuses of one row each. */
   protected readonly fuses = computed(() => this.facts.circuit()?.fuses ?? []);
 

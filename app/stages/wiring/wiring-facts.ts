@@ -3,9 +3,9 @@ import { Store } from '@ngrx/store';
 import { bankStrings } from '@core/wiring/battery-posts';
 import type { RunFigures } from '@core/wiring/circuit-figures';
 import type { Finding } from '@core/wiring/finding';
-import { labelled, layOut, newRun, otherConsumer } from '@core/wiring/lay-out';
-import { type Part, partIdOf } from '@core/wiring/part';
-import type { WiringPlan } from '@core/wiring/plan';
+import { handRun, labelled, layOut, otherConsumer } from '@core/wiring/lay-out';
+import { partIdOf, type PartOf } from '@core/wiring/part';
+import { PARTS_MOST, RUNS_MOST, type WiringPlan } from '@core/wiring/plan';
 import type { Run } from '@core/wiring/run';
 import { Edit } from '../../rig/edit';
 import { rigFeature } from '../../rig/rig-feature';
@@ -57,7 +57,9 @@ export class WiringFacts {
     const rig = this.rig();
     if (!rig?.bank) return;
     const { loads, inverters, bank, charging, wiring } = rig;
-    this.change(layOut({ loads, inverters, bank, sources: charging.sources }, wiring), null);
+    const lines = this.audit()?.lines ?? null;
+    if (lines === null) return;
+    this.change(layOut({ loads, lines, inverters, bank, sources: charging.sources }, wiring), null);
   }
 
   change(changes: Partial<WiringPlan>, step: string | null = Object.keys(changes).join(',')): void {
@@ -72,31 +74,36 @@ export class WiringFacts {
     );
   }
 
-  changePart(id: string, changes: Partial<Part>): void {
+  /** The size of a fuse, and its family where one is named. */
+  changeFuse(id: string, changes: Partial<Pick<PartOf<'fuse'>, 'ratingA' | 'family'>>): void {
     const parts = this.wiring()?.parts ?? [];
     this.change(
-      { parts: parts.map((part) => (part.id === id ? ({ ...part, ...changes } as Part) : part)) },
+      { parts: parts.map((part) => (part.id === id && part.kind === 'fuse' ? { ...part, ...changes } : part)) },
       `${id} ${Object.keys(changes).join(',')}`,
     );
   }
 
-  /** A run by hand, between two posts that are there already; its ends are chosen next. */
+  /** Whether there is room for more by hand. */
+  readonly isFull = computed(() => {
+    const wiring = this.wiring();
+    return !wiring || wiring.parts.length + 2 > PARTS_MOST || wiring.runs.length + 3 > RUNS_MOST;
+  });
+
+  /** A run by hand; its ends are chosen next. */
   addRun(): void {
     const wiring = this.wiring();
     if (!wiring) return;
-    const id = `own-${crypto.randomUUID()}`;
-    const runs = labelled([...wiring.runs, newRun(id, 'negative', 'minus.bar', 'chassis.bolt', 1)]);
-    this.change({ runs }, null);
-    this.picked.set(id);
+    const run = handRun(crypto.randomUUID());
+    this.change({ runs: labelled([...wiring.runs, run]) }, null);
+    this.picked.set(run.id);
   }
 
   /** What was added beside the plan, between the bars, with a fuse of its own. */
   addOther(name: string, currentA: number, gives: boolean): void {
     const wiring = this.wiring();
     if (!wiring) return;
-    const added = otherConsumer(`own-${crypto.randomUUID().slice(0, 8)}`, { name, currentA, gives });
-    const runs = labelled([...wiring.runs, ...added.runs]);
-    this.change({ parts: [...wiring.parts, ...added.parts], runs }, null);
+    const { parts, runs } = otherConsumer(crypto.randomUUID(), { name, currentA, gives });
+    this.change({ parts: [...wiring.parts, ...parts], runs: labelled([...wiring.runs, ...runs]) }, null);
   }
 
   removeRun(id: string): void {

@@ -4,6 +4,7 @@ import { deriveRig } from '@core/rig/derive-rig';
 import type { Rig } from '@core/rig/rig';
 import { layOut } from '@core/wiring/lay-out';
 import { openPage } from '../../testing/open-page';
+import { WorkingStore } from '../../ui/working-store';
 import { load, sampleRig } from '../../testing/sample-rig';
 import { AcPage } from './ac-page';
 import { CutListPage } from './cut-list-page';
@@ -16,10 +17,9 @@ import { WiringFacts } from './wiring-facts';
 
 function laidOut(rig: Rig = sampleRig()): Rig {
   const { loads, inverters, bank, charging, wiring } = rig;
-  return {
-    ...rig,
-    wiring: { ...wiring, ...layOut({ loads, inverters, bank: bank!, sources: charging.sources }, wiring) },
-  };
+  const { lines } = deriveRig(rig, null).audit;
+  const circuit = layOut({ loads, lines, inverters, bank: bank!, sources: charging.sources }, wiring);
+  return { ...rig, wiring: { ...wiring, ...circuit } };
 }
 const withRuns = (rig: Rig, change: (run: Rig['wiring']['runs'][number]) => object): Rig => ({
   ...rig,
@@ -78,11 +78,48 @@ describe('the drawing', () => {
   });
 });
 
+describe('figures of the circuit', () => {
+  it('open their working, down to the loads and the tables', async () => {
+    const page = await openPage(RunsPage, laidOut());
+    const opened = async (place: string) => {
+      page.element.querySelector<HTMLButtonElement>(`${place} co-figure button`)!.click();
+      await page.settle();
+      const { terms, result } = TestBed.inject(WorkingStore).figure()!.working();
+      return [result.says, ...terms.map(({ says }) => says)];
+    };
+    const { label } = page.rig().wiring.runs[0]!;
+    expect((await opened('h1'))[0]).toBe('cable in all');
+    expect(await opened('co-run-table tbody td:nth-child(3)')).toEqual(
+      expect.arrayContaining([`${label}, design current`, 'Roof']),
+    );
+    expect((await opened('co-run-table tbody td:nth-child(6)'))[0]).toBe(`${label}, voltage lost`);
+    expect((await opened('co-run-table tbody td:nth-child(7)'))[0]).toBe(`${label}, warmth`);
+    expect((await opened('table[aria-label="Fuses"] td:nth-child(5)')).slice(1)).toEqual([
+      'highest charging voltage',
+      'bank and leads up to it',
+    ]);
+    expect((await opened('table[aria-label="Fuses"] td:nth-child(6)')).slice(1)).toEqual([
+      'the weakest wire behind it',
+    ]);
+  });
+  it('what nothing leads to is drawn so, and said', async () => {
+    const rig = laidOut();
+    const cut = {
+      ...rig,
+      wiring: { ...rig.wiring, runs: rig.wiring.runs.filter(({ id }) => id !== 'inverter-inv-minus') },
+    };
+    const page = await openPage(DrawingPage, cut);
+    expect(page.texts('.stray-text')).toEqual(['no way back']);
+    expect(page.text('h1')).toBe('Inverter is not joined to the bank.');
+  });
+});
+
 describe('runs', () => {
   it('a typed length is measured from then on, and moves what is lost on the way', async () => {
     const page = await openPage(RunsPage, laidOut());
     const run = page.rig().wiring.runs.find(({ id }) => id === 'inverter-inv-plus')!;
-    const lost = () => deriveRig(page.rig(), null).circuit!.loops.find(({ part }) => part.kind === 'inverter')!.dropV;
+    const lost = () =>
+      deriveRig(page.rig(), null).circuit!.loops.find(({ part }) => part.kind === 'inverter')!.drop.value;
     const before = lost();
     await page.type(`${run.label}: length`, '3.5');
     expect(page.rig().wiring.runs.find(({ id }) => id === run.id)).toMatchObject({
@@ -182,10 +219,23 @@ describe('in parallel', () => {
   it('a loose joint takes from its battery, and the course says who opens', async () => {
     const page = await openPage(ParallelPage, laidOut());
     await page.press('bars, one end');
-    await page.type('Battery 2: loose joint, mΩ', '5');
+    await page.type('Battery 2: loose joint', '5');
     expect(page.text('h1')).toMatch(/^Battery 1 carries 6\d\.\d %/);
     await page.type('Drawn', '190');
     expect(page.text('.course')).toMatch(/after 10 s battery 1 opens: 12\d A are more than it bears/);
+  });
+  it('of nothing there are no shares, and of many batteries it says how many it looks at', async () => {
+    const rig = sampleRig();
+    const page = await openPage(ParallelPage, {
+      ...rig,
+      loads: [],
+      inverters: [],
+      bank: { ...rig.bank!, parallelCount: 20 },
+    });
+    expect(page.text('h1')).toBe('Nothing is drawn: type a current to see how the batteries share it.');
+    await page.type('Drawn', '200');
+    expect(page.text('.warned')).toBe('Only the first 16 of 20 batteries are looked at together.');
+    expect(page.texts('table[aria-label="The batteries, joined as chosen"] tbody tr')).toHaveLength(16);
   });
   it('one battery carries all there is', async () => {
     const rig = sampleRig();

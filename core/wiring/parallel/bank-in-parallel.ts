@@ -11,11 +11,12 @@ import type { ParallelBattery, ParallelLeads } from './topology';
 
 /** Along a bar of the usual 25 × 3 mm, from stud to stud. */
 const BAR_OHM = copperOhm(0.03, 75, 20);
-const IN_USE_C = 40;
+/** Copper in use. */
+export const IN_USE_C = 40;
 /** More than these are not looked at together. */
 export const BATTERIES_MOST = 16;
 
-/** A bank as a network in parallel: its batteries, what joins them, and what each may carry. */
+/** A bank as a network in parallel: its batteries, the first sixteen of them, what joins them, and what each may carry. */
 export interface BankInParallel {
   names: string[];
   batteries: ParallelBattery[];
@@ -36,15 +37,15 @@ export function bankInParallel(bank: Bank, edits: ChemistryEdits, plan: Parallel
     const cells = battery.cellsInSeries * seriesCount;
     return {
       restedV: chemistry.restedCellV.map(([soc, volts]) => [soc, volts * cells] as const),
-      ohm: facts?.milliOhm ? facts.milliOhm / 1000 : batteryOhm(battery, chemistry).value * seriesCount,
-      looseOhm: (facts?.looseMilliOhm ?? 0) / 1000,
+      ohm: facts?.ohm ?? batteryOhm(battery, chemistry).value * seriesCount,
+      looseOhm: facts?.looseOhm ?? 0,
       capacityAh: battery.capacityAh,
       socFraction: facts?.chargeFraction ?? plan.chargeFraction,
       limitA: battery.dischargeA,
       delayS: plan.protectionS,
     };
   });
-  const lead = (lengthM: number) => copperOhm(lengthM, plan.areaMm2, IN_USE_C) + (2 * plan.jointMilliOhm) / 1000;
+  const lead = (lengthM: number) => copperOhm(lengthM, plan.areaMm2, IN_USE_C) + 2 * plan.jointOhm;
   return {
     names: strings.map(({ name }) => name),
     batteries: drained.map(({ restedV, socFraction, ohm, looseOhm }) => ({

@@ -1,5 +1,5 @@
 import { at } from '../../quantity/guard';
-import { parallelResponse, parallelShares, sharesOf, without } from './shares';
+import { parallelResponse, type ParallelShares, sharesOf, without } from './shares';
 import { type ParallelBattery, type ParallelLeads, parallelNetwork, type Topology } from './topology';
 
 /**
@@ -58,16 +58,11 @@ export function dropOutA(
   return most;
 }
 
-/** How uneven a way of joining is: the battery that carries most against what would be fair. */
+/** The battery that carries most against what would be fair. */
 export function mostBurdened(
-  topology: Topology,
-  batteries: readonly ParallelBattery[],
-  leads: ParallelLeads,
+  shares: ParallelShares,
   capacityAh: readonly number[],
-  totalA: number,
 ): { battery: number; fraction: number; fairFraction: number } {
-  const shares = parallelShares(parallelNetwork(topology, batteries, leads), { by: 'current', currentA: totalA });
-  if (shares === null) throw new Error('a current is always delivered');
   const rows = sharesOf(shares, capacityAh).map((share, battery) => ({ battery, ...share }));
   return rows.reduce((most, row) =>
     row.fraction / row.fairFraction > most.fraction / most.fairFraction + 1e-12 ? row : most,

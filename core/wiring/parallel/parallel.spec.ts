@@ -37,7 +37,8 @@ describe('shares in parallel', () => {
     for (const share of fractions('half-way', alike(4))) expect(share).toBeCloseTo(1 / 4, 12);
   });
   it('four: from end-fed to bars the most burdened carries less and less', () => {
-    const worst = (topology: Topology) => mostBurdened(topology, alike(4), leads, [100, 100, 100, 100], 100).fraction;
+    const worst = (topology: Topology) =>
+      mostBurdened(parallelShares(parallelNetwork(topology, alike(4), leads), at100)!, [100, 100, 100, 100]).fraction;
     expect(worst('end-fed')).toBeGreaterThan(worst('diagonal'));
     expect(worst('diagonal')).toBeGreaterThan(worst('bars-one-end'));
     expect(worst('bars-one-end')).toBeGreaterThan(worst('bars-opposite-ends'));

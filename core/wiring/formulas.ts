@@ -1,0 +1,105 @@
+import { copperOhm } from '../conductors/copper';
+import { computed, type Figure } from '../formula/figure';
+import { account, formula, sumOver } from '../formula/formula';
+import { type Flow, largerSide } from './currents';
+
+/** What a run or a part must carry for good, with what hangs on it. @param key  its id */
+export function designCurrent(flow: Flow | undefined, key: string, of: string): Figure {
+  const carried = flow ? largerSide(flow) : [];
+  return sumOver(
+    {
+      id: `wiring.design:${key}`,
+      says: `${of}, design current`,
+      unit: 'A',
+      source: 'all that hangs on it at its most: consumers together, or sources together, whichever is more',
+      remark: carried.some(({ fraction }) => fraction < 1)
+        ? 'Of what several strings feed, by the chosen rule for parallel currents.'
+        : undefined,
+    },
+    carried.map((one) => ({ says: one.demand.says, ...one })),
+    ({ demand, fraction }) =>
+      fraction === 1
+        ? demand.current
+        : computed(demand.current.value * fraction, `${Math.round(100 * fraction)} % of it`),
+  );
+}
+
+export const runDrop = formula({
+  id: 'wiring.run-drop',
+  says: 'voltage lost in the run',
+  unit: 'V',
+  words: 'current × length × resistivity ÷ section',
+  terms: {
+    currentA: { says: 'design current', unit: 'A' },
+    lengthM: { says: 'length of the run', unit: 'M' },
+    areaMm2: { says: 'section', unit: 'Mm2' },
+    conductorTempC: { says: 'conductor', unit: 'TempC' },
+  },
+  compute: ({ currentA, lengthM, areaMm2, conductorTempC }) => currentA * copperOhm(lengthM, areaMm2, conductorTempC),
+  source: 'Ohm’s law; copper after IEC 60028',
+  leavesOut: 'crimps, fuses, switches',
+});
+
+export const conductorTemp = formula({
+  id: 'wiring.conductor-temp',
+  says: 'warmth of the conductor',
+  unit: 'TempC',
+  words: 'around it + (insulation − around it) × (current ÷ ampacity)²',
+  terms: {
+    ambientTempC: { says: 'around it, as the ampacity is tabled', unit: 'TempC' },
+    insulationTempC: { says: 'what the insulation stands', unit: 'TempC' },
+    currentA: { says: 'design current', unit: 'A' },
+    ampacityA: { says: 'ampacity where it lies', unit: 'A' },
+  },
+  compute: ({ ambientTempC, insulationTempC, currentA, ampacityA }) =>
+    ambientTempC + (insulationTempC - ambientTempC) * (currentA / ampacityA) ** 2,
+  source: 'heat grows with the square of the current; at its ampacity a conductor is as warm as its insulation stands',
+});
+
+export const dropShare = formula({
+  id: 'wiring.drop-share',
+  says: 'share of the voltage lost on the way',
+  unit: 'Fraction',
+  words: 'voltage lost there and back ÷ nominal voltage',
+  terms: {
+    dropV: { says: 'lost there and back', unit: 'V' },
+    nominalV: { says: 'nominal voltage', unit: 'V' },
+  },
+  compute: ({ dropV, nominalV }) => dropV / nominalV,
+  source: 'the drop rule, over the whole way',
+});
+
+/** As at a fuse of one lead, for leads that are joined as drawn. */
+export const shortCircuitThrough = formula({
+  id: 'wiring.short-circuit',
+  says: 'short circuit through it',
+  unit: 'A',
+  words: 'highest charging voltage ÷ (bank and leads up to it, as they are joined)',
+  terms: {
+    highestV: { says: 'highest charging voltage', unit: 'V' },
+    seenOhm: { says: 'bank and leads up to it', unit: 'Ohm' },
+  },
+  compute: ({ highestV, seenOhm }) => highestV / seenOhm,
+  source: 'Ohm’s law and Kirchhoff’s laws, with a short right beside the fuse; positive leads only, cold',
+  leavesOut: 'a battery’s own protection, which may open sooner and must not be counted on',
+});
+
+export const largestFuse = account({
+  id: 'wiring.largest-fuse',
+  says: 'never a larger one',
+  unit: 'A',
+  words: 'the least that any wire behind it carries',
+  terms: { wireA: { says: 'the weakest wire behind it', unit: 'A' } },
+  source: 'a fuse guards the wire',
+});
+
+export const parallelShare = formula({
+  id: 'wiring.share',
+  says: 'share of the whole',
+  unit: 'Fraction',
+  words: 'current of one ÷ current of all',
+  terms: { batteryA: { says: 'current of this one', unit: 'A' }, totalA: { says: 'current of all', unit: 'A' } },
+  compute: ({ batteryA, totalA }) => batteryA / totalA,
+  source:
+    'Kirchhoff’s laws: each battery its rested voltage behind its resistance, links, leads and joints between them',
+});
