@@ -1,5 +1,6 @@
 import { deriveRig } from '../core/rig/derive-rig';
-import { layOut, otherConsumer } from '../core/wiring/lay-out';
+import { layOut } from '../core/wiring/lay-out';
+import { otherConsumer } from '../core/wiring/new-parts';
 import type { Run } from '../core/wiring/run';
 import type { Rig } from '../core/rig/rig';
 

@@ -1,6 +1,6 @@
 import type { Bank } from '../bank/plan';
 import type { Battery } from '../cells/battery';
-import { type Stud, STUDS } from './part';
+import { postOf, type Stud, STUDS } from './part';
 
 /** One string of the bank as the circuit sees it: two posts. */
 export interface BankString {
@@ -12,6 +12,17 @@ export interface BankString {
   /** Off its sheet; null: the sheet does not say. */
   stud: Stud | null;
 }
+
+/** The two posts of a string, and those between its batteries. */
+export const stringPosts = (string: Pick<BankString, 'id' | 'seriesCount'>): string[] => [
+  postOf(string.id, '+'),
+  ...linksOf(string).flatMap(({ from, to }) => [from, to]),
+  postOf(string.id, '-'),
+];
+
+/** What joins the batteries of a string: from the − of one to the + of the next, counted from the string’s +. */
+export const linksOf = ({ id, seriesCount }: Pick<BankString, 'id' | 'seriesCount'>): { from: string; to: string }[] =>
+  Array.from({ length: seriesCount - 1 }, (_, k) => ({ from: postOf(id, `${k + 1}-`), to: postOf(id, `${k + 2}+`) }));
 
 /** Lugs that the post of a battery takes without a bar. */
 export const BATTERY_LUGS_MOST = 2;

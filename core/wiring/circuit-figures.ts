@@ -21,8 +21,22 @@ export interface RunFigures {
   lossW: number;
   /** At its design current; null: its ampacity is not known. */
   warmth: Figure | null;
+  /** While the hardest of what hangs on it starts, A. */
+  surgeA: number;
+  /** On an average day of the audit; null: nothing that the audit knows flows through it. */
+  usual: UsualDay | null;
   /** Fuses that blow for it. */
   guard: Guard | null;
+}
+
+/** What an average day makes of a run. */
+export interface UsualDay {
+  /** The current of its mean amp-hour. */
+  typicalA: number;
+  dropV: number;
+  lost: Figure;
+  /** The next section of the list, and Ah a day that it would save; null: there is none. */
+  oneUp: { areaMm2: number; savesAh: number } | null;
 }
 
 /** One fuse, worked out. */
@@ -52,12 +66,15 @@ export interface LoopFigures {
 
 /** A circuit worked out, before it is judged. */
 export interface CircuitFigures {
-  strings: BankString[];
+  /** With what is inside each, Ω. */
+  strings: (BankString & { ohm: number })[];
   nominalV: number;
   highestV: number;
   runs: RunFigures[];
   fuses: FuseFigures[];
   loops: LoopFigures[];
+  /** Of chargers between two batteries: from the second one to their inputs and back. */
+  inputs: LoopFigures[];
   currents: Currents;
   /** Which fuses lie behind each, seen from the bank. */
   behind: ReadonlyMap<string, ReadonlySet<FusePart>>;

@@ -1,61 +1,20 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { auditDay } from '../audit/audit';
-import { freshAudit, newInverter, newLoad } from '../audit/fresh';
-import type { Load } from '../audit/load';
-import { newBank, simpleBank } from '../bank/fresh';
+import { newInverter } from '../audit/fresh';
+import { newBank } from '../bank/fresh';
 import type { Bank } from '../bank/plan';
 import { newBattery } from '../cells/new-battery';
 import { CHEMISTRIES } from '../cells/chemistry.data';
 import { CHEMISTRY_IDS } from '../cells/chemistry';
-import { nominalVoltage } from '../cells/nominal-voltage';
-import { newArray, newSource } from '../sources/new-source';
+import { newSource } from '../sources/new-source';
 import type { Source } from '../sources/source';
-import { workOut } from './circuit';
 import { freshWiring } from './fresh';
 import { inverterPath } from './inverter-path';
-import { layOut, newRun } from './lay-out';
+import { newRun } from './new-parts';
 import { solve } from '../network/solve';
 import { type Part, postOf } from './part';
 import { WiringPlan } from './plan';
-
-const lamp = (id: string, group: string, powerW: number, more: Partial<Load> = {}): Load => ({
-  ...newLoad(id, group),
-  name: id,
-  power: { by: 'watts', powerW },
-  ...more,
-});
-
-interface Rig {
-  loads: Load[];
-  inverters: ReturnType<typeof newInverter>[];
-  sources: Source[];
-  bank: Bank;
-}
-
-function circuitOf(rig: Rig, wiring: WiringPlan) {
-  const audit = auditDay(rig.loads, rig.inverters, freshAudit().audit, nominalVoltage(rig.bank));
-  return workOut({ ...rig, audit, chemistryEdits: {}, wiring });
-}
-const linesOf = ({ loads, inverters, bank }: Rig) =>
-  auditDay(loads, inverters, freshAudit().audit, nominalVoltage(bank)).lines;
-const laidOut = (rig: Rig, plan = freshWiring()): WiringPlan => ({
-  ...plan,
-  ...layOut({ ...rig, lines: linesOf(rig) }, plan),
-});
-const designA = ({ runs }: ReturnType<typeof circuitOf>, id: string) =>
-  runs.find(({ run }) => run.id === id)!.design.value;
-
-const van: Rig = {
-  loads: [
-    lamp('lights', 'Cabin', 40),
-    lamp('fridge', 'Galley', 60, { must: true }),
-    lamp('kettle', 'Galley', 800, { supply: 'ac' }),
-  ],
-  inverters: [{ ...newInverter('inv'), name: 'Inverter', continuousW: 1000 }],
-  sources: [{ ...newSource('solar', 'sun'), name: 'Roof', arrays: [newArray('a', 400)] } as Source],
-  bank: simpleBank('lfp'),
-};
+import { circuitOf, designA, laidOut, lamp, type Rig, van } from '../kept-spec/van';
 
 const banks = fc
   .record({
@@ -270,11 +229,17 @@ describe('against the physics', () => {
           to: numberOf(postOf(part.id, '-')),
           currentA: demand.current.value,
         }));
-        const battery = { plus: numberOf(postOf(strings[0]!.id, '+')), minus: 0, emfV: 12, ohm: 1e-6 };
+        // Within a string there is one way, behind whose resistance its voltage lies.
+        const links = runs.filter(({ run }) => run.role === 'link');
+        const linkOhm = links.reduce(
+          (sum, { run, areaMm2 }) => sum + (1.7241e-8 * run.lengthM * (1 + 0.00393 * 30)) / (areaMm2 * 1e-6),
+          tiny,
+        );
+        const battery = { plus: numberOf(postOf(strings[0]!.id, '+')), minus: 0, emfV: 12, ohm: linkOhm };
         const { postV } = solve({ posts: numbers.size, resistors, sources: [battery], sinks });
         for (const { part, drop } of loops) {
           const there = postV[numberOf(postOf(part.id, '+'))]! - postV[numberOf(postOf(part.id, '-'))]!;
-          expect(postV[battery.plus]! - there).toBeCloseTo(drop.value, 4);
+          expect(battery.emfV - there).toBeCloseTo(drop.value, 4);
         }
       }),
       { numRuns: 40 },
@@ -282,11 +247,24 @@ describe('against the physics', () => {
   });
 });
 
+/** Every section and fuse as the rules chose them. */
+function built(rig: Rig, wiring: WiringPlan): WiringPlan {
+  const { runs, fuses } = circuitOf(rig, wiring);
+  const areas = new Map(runs.map(({ run, areaMm2 }) => [run.id, areaMm2]));
+  const sizes = new Map(fuses.map(({ part, choice }) => [part.id, choice]));
+  return {
+    ...wiring,
+    runs: wiring.runs.map((run) => ({ ...run, areaMm2: areas.get(run.id) ?? null })),
+    parts: wiring.parts.map((part) => (part.kind === 'fuse' ? { ...part, ...sizes.get(part.id) } : part)),
+  };
+}
+
 describe('the negative path', () => {
   it('any one negative moved to the bank’s side is found, and nothing else is reported', () => {
     fc.assert(
       fc.property(rigs, fc.nat(), (rig, pick) => {
-        const wiring = laidOut(rig);
+        // As it was built: what lies there does not change with what is moved.
+        const wiring = built(rig, laidOut(rig));
         const before = circuitOf(rig, wiring).findings;
         const shuntRun = wiring.runs.find(({ id }) => id === 'main-shunt')!;
         const feeders = wiring.runs.filter(
@@ -311,8 +289,10 @@ describe('the negative path', () => {
             },
           },
         ]);
-        const others = (of: typeof findings) =>
-          of.filter(({ fault }) => fault.code !== 'bypass' && fault.code !== 'lugs');
+        // What a charger takes at its input comes back through the shunt then, and is more than was reckoned with there.
+        const hasInput = wiring.parts.some((one) => one.id === part && one.kind === 'charger' && one.hasInput);
+        const known = ['bypass', 'lugs', ...(hasInput ? ['drop', 'thin'] : [])];
+        const others = (of: typeof findings) => of.filter(({ fault }) => !known.includes(fault.code));
         expect(others(findings).length).toBeLessThanOrEqual(others(before).length);
       }),
       { numRuns: 100 },

@@ -6,21 +6,23 @@ import { highestBlockV } from '../cells/highest-voltage';
 import { twelveVoltBlocks } from '../cells/twelve-volt-blocks';
 import { FUSE_FAMILIES } from '../conductors/fuses.data';
 import { fusesBetween } from '../conductors/choose-fuse';
+import type { SectionList } from '../conductors/choose-section';
 import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
 import { sumOver } from '../formula/formula';
 import { at } from '../quantity/guard';
 import { bankStrings } from './battery-posts';
 import type { Circuit, CircuitFigures, FuseFigures, LoopFigures, RunFigures } from './circuit-figures';
-import { type Currents, currentsOf, type Loop } from './currents';
-import { type DemandParts, demandsOf } from './demand';
+import { type Currents, currentsOf, type Flow, type Loop } from './currents';
+import { type DemandParts, demandsOf, inputsOf } from './demand';
 import { findingsOf } from './findings';
 import { conductorTemp, designCurrent, dropShare, largestFuse, runDrop, shortCircuitThrough } from './formulas';
 import { bornA, fuseSizes, isTap } from './fuse-sizes';
-import { circuitGraph } from './graph';
+import { circuitGraph, waysFrom } from './graph';
 import { bypasses } from './negative-path';
 import { ohmAtFuses } from './ohm-at-fuses';
-import type { Part } from './part';
+import { type Part, postOf } from './part';
 import type { WiringPlan } from './plan';
+import { surgeOf, usualDay } from './usual-day';
 import { type FusePart, fusesBehind, type Guard, guardsOf } from './protection';
 import type { Run } from './run';
 import { anyAmpacity, chooseSections, CONDUCTOR_C, type SectionsChosen } from './sections';
@@ -30,6 +32,8 @@ export interface CircuitParts extends DemandParts {
   loads: readonly Load[];
 }
 
+/** A second battery while the engine runs: 14.8 V of 12 V. */
+const CHARGED_OF_NOMINAL = 14.8 / 12;
 /** As the ampacity table has it. */
 const AMBIENT_C = 30;
 /** Sizes and sections only grow, along short lists: far fewer rounds settle them. */
@@ -41,14 +45,29 @@ const ROUNDS_MOST = 200;
  */
 export function workOut(rig: CircuitParts): Circuit {
   const { wiring, bank } = rig;
-  const strings = bankStrings(bank);
   const chemistry = chemistryOf(bank.battery, rig.chemistryEdits);
+  const strings = bankStrings(bank).map((string) => ({
+    ...string,
+    ohm: batteryOhm(string.battery, chemistry).value * string.seriesCount,
+  }));
   const blocks = twelveVoltBlocks(bank, chemistry);
   const chargerV = rig.sources.map(({ absorptionV }) => absorptionV);
   const highestV = highestBlockV(chemistry, chargerV, blocks) * blocks;
   const nominalV = cellsInSeries(bank) * chemistry.nominalCellV;
   const graph = circuitGraph(wiring.parts, wiring.runs, strings);
-  const currents = currentsOf(graph, strings, demandsOf(wiring.parts, rig), bank.currentSchool);
+  const demands = {
+    bank: demandsOf(wiring.parts, rig, nominalV),
+    inputs: inputsOf(wiring.parts, rig, highestV),
+    secondIds: wiring.parts.flatMap(({ id, kind }) => (kind === 'second-battery' ? [id] : [])),
+  };
+  const currents = currentsOf(graph, wiring.runs, strings, demands, bank.currentSchool);
+  const fromBank = waysFrom(
+    graph.positive,
+    strings.map(({ id }) => postOf(id, '+')),
+  );
+  const secondV = Math.max(0, ...wiring.parts.map((part) => (part.kind === 'second-battery' ? part.nominalV : 0)));
+  const highestAt = ({ id }: FusePart) =>
+    fromBank(postOf(id, 'in')) === null && secondV > 0 ? secondV * CHARGED_OF_NOMINAL : highestV;
   const guards = guardsOf(currents);
   const behind = fusesBehind(currents);
   const astray = new Set(graph.astray);
@@ -64,32 +83,44 @@ export function workOut(rig: CircuitParts): Circuit {
   let seenOhm: ReadonlyMap<string, number> = new Map();
   let chosen: SectionsChosen = { areaMm2: new Map(), beyond: new Set() };
   const bearsA = (run: Run) => bornA(run, wiring.runs, guards, currents, sizes, wiring.nearM);
-  const placeOf = ({ id }: FusePart) => {
-    const ohm = seenOhm.get(id);
-    return { highestV, shortCircuitA: ohm === undefined ? 0 : highestV / ohm };
+  const placeOf = (fuse: FusePart) => {
+    const ohm = seenOhm.get(fuse.id);
+    return { highestV: highestAt(fuse), shortCircuitA: ohm === undefined ? 0 : highestAt(fuse) / ohm };
   };
   for (let round = 0; ; round++) {
     if (round === ROUNDS_MOST) throw new Error('the sizes of the fuses do not settle');
     const grown = fuseSizes(wiring, currents, { behind, designA, placeOf }, sizes);
     if (round > 0 && [...grown].every(([id, size]) => sizes.get(id) === size)) break;
     sizes = grown;
-    const needs = { runs: known, loops: currents.loops, designA, bearsA, list: wiring.list, nominalV };
+    const needs = {
+      runs: known,
+      loops: [...currents.loops, ...currents.inputs],
+      designA,
+      bearsA,
+      list: wiring.list,
+    };
     chosen = alikeInStrings(chooseSections(needs), known, currents);
     const leads = known.map((run) => ({ run, areaMm2: areaOf(run, chosen) }));
-    seenOhm = ohmAtFuses(wiring.parts, leads, strings, (battery) => batteryOhm(battery, chemistry).value);
+    seenOhm = ohmAtFuses(wiring.parts, leads, strings);
   }
   const runs = known.map((run) =>
-    runFigures(run, areaOf(run, chosen), pick(designs, run.id), guards.get(run.id) ?? null),
+    runFigures(run, areaOf(run, chosen), pick(designs, run.id), {
+      flow: currents.flows.get(run.id),
+      guard: guards.get(run.id) ?? null,
+      list: wiring.list,
+      nominalV,
+    }),
   );
   const byId = new Map(runs.map((one) => [one.run.id, one]));
-  const fuseFacts = { wiring, guards, byId, sizes, designs, highestV, seenOhm };
+  const fuseFacts = { wiring, guards, byId, sizes, designs, highestAt, seenOhm };
   const figures: CircuitFigures = {
     strings,
     nominalV,
     highestV,
     runs,
     fuses: wiring.parts.flatMap((part) => (part.kind === 'fuse' ? [fuseFigures(part, fuseFacts)] : [])),
-    loops: currents.loops.map((loop) => loopFigures(loop, wiring.parts, byId, byDefault(nominalV, 'of the bank'))),
+    loops: currents.loops.map((loop) => loopFigures(loop, wiring.parts, byId)),
+    inputs: currents.inputs.map((loop) => loopFigures(loop, wiring.parts, byId)),
     currents,
     behind,
     bypasses: bypasses(graph, wiring.parts, strings),
@@ -159,7 +190,14 @@ function stringPlaces({ loops, outWays, flows, stringCount }: Currents): Readonl
   return places;
 }
 
-function runFigures(run: Run, areaMm2: number, design: Figure, guard: Guard | null): RunFigures {
+interface RunFacts {
+  flow: Flow | undefined;
+  guard: Guard | null;
+  list: SectionList;
+  nominalV: number;
+}
+
+function runFigures(run: Run, areaMm2: number, design: Figure, { flow, guard, list, nominalV }: RunFacts): RunFigures {
   const key = { key: run.id, says: `${run.label}, voltage lost` };
   const ampacityA = anyAmpacity(run, areaMm2);
   const drop = runDrop.figure(
@@ -179,6 +217,8 @@ function runFigures(run: Run, areaMm2: number, design: Figure, guard: Guard | nu
     ampacityA,
     drop,
     lossW: design.value * drop.value,
+    surgeA: surgeOf(design.value, flow),
+    usual: usualDay({ run, areaMm2, flow, list, nominalV }),
     warmth:
       ampacityA === null
         ? null
@@ -201,16 +241,17 @@ interface FuseFacts {
   byId: ReadonlyMap<string, RunFigures>;
   sizes: ReadonlyMap<string, number>;
   designs: ReadonlyMap<string, Figure>;
-  highestV: number;
+  highestAt: (fuse: FusePart) => number;
   /** Of the bank and the leads up to each fuse. */
   seenOhm: ReadonlyMap<string, number>;
 }
 
 function fuseFigures(
   part: FusePart,
-  { wiring, guards, byId, sizes, designs, highestV, seenOhm }: FuseFacts,
+  { wiring, guards, byId, sizes, designs, highestAt, seenOhm }: FuseFacts,
 ): FuseFigures {
   const ohm = seenOhm.get(part.id);
+  const highestV = highestAt(part);
   const shortCircuit =
     ohm === undefined
       ? null
@@ -269,7 +310,6 @@ function loopFigures(
   { demand, out, back }: Loop,
   parts: readonly Part[],
   byId: ReadonlyMap<string, RunFigures>,
-  nominalV: Sourced,
 ): LoopFigures {
   const part = at(
     parts,
@@ -290,7 +330,10 @@ function loopFigures(
     demand,
     part,
     drop,
-    share: dropShare.figure({ dropV: drop, nominalV }, { key: part.id, says: `${part.name}, share lost on the way` }),
+    share: dropShare.figure(
+      { dropV: drop, nominalV: byDefault(demand.systemV, 'of its battery') },
+      { key: part.id, says: `${part.name}, share lost on the way` },
+    ),
     hasOut: out !== null,
     hasBack: back !== null,
     runIds: runs.map(({ run }) => run.id),

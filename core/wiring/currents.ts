@@ -1,8 +1,9 @@
 import { type CurrentSchool, stringsCounted } from '../bank/current-schools';
-import type { BankString } from './battery-posts';
+import { type BankString, linksOf } from './battery-posts';
 import type { Demand } from './demand';
 import { type CircuitGraph, type Edge, waysFrom } from './graph';
-import { postOf } from './part';
+import { INPUT, postOf } from './part';
+import type { Run } from './run';
 
 /** What passes through a run or a part, at its most. */
 export interface Flow {
@@ -24,9 +25,18 @@ export interface Currents {
   /** By id of the run or part. */
   flows: ReadonlyMap<string, Flow>;
   loops: Loop[];
+  /** Of chargers between two batteries: from the second one to their inputs and back. */
+  inputs: Loop[];
   /** All ways from a string to a part, for what protects what. */
   outWays: readonly (readonly Edge[])[];
   stringCount: number;
+}
+
+/** Who is fed by the bank, and who by a second battery. */
+export interface Demands {
+  bank: readonly Demand[];
+  inputs: readonly Demand[];
+  secondIds: readonly string[];
 }
 
 /**
@@ -35,8 +45,9 @@ export interface Currents {
  */
 export function currentsOf(
   graph: CircuitGraph,
+  runs: readonly Run[],
   strings: readonly BankString[],
-  demands: readonly Demand[],
+  { bank, inputs, secondIds }: Demands,
   school: CurrentSchool,
 ): Currents {
   const flows = new Map<string, Flow>();
@@ -46,8 +57,12 @@ export function currentsOf(
   const from = (side: CircuitGraph['positive'], pole: '+' | '-') =>
     strings.map(({ id }) => waysFrom(side, [postOf(id, pole)]));
   const [positives, negatives] = [from(graph.positive, '+'), from(graph.negative, '-')];
-  for (const demand of demands) {
-    const outs = positives.map((ways) => ways(postOf(demand.partId, '+')));
+  const links = strings.map((string) => linkEdges(string, runs));
+  for (const demand of bank) {
+    const outs = positives.map((ways, k) => {
+      const way = ways(postOf(demand.partId, '+'));
+      return way && [...(links[k] ?? []), ...way];
+    });
     const backs = negatives.map((ways) => ways(postOf(demand.partId, '-')));
     // What comes back beside the shunt is to be moved: only its own lead is sized by it.
     const counted = backs.map((way) =>
@@ -58,7 +73,45 @@ export function currentsOf(
     outWays.push(...outs.filter((way) => way !== null));
     loops.push({ demand, out: longest(outs), back: longest(backs)?.reverse() ?? null });
   }
-  return { flows, loops, outWays, stringCount: strings.length };
+  const all = strings.map((_, k) => k);
+  const plus = waysFrom(
+    graph.positive,
+    secondIds.map((id) => postOf(id, '+')),
+  );
+  const minus = waysFrom(
+    graph.negative,
+    secondIds.map((id) => postOf(id, '-')),
+  );
+  const inputLoops = inputs.map((demand): Loop => {
+    const out = plus(postOf(demand.partId, INPUT));
+    const back = minus(postOf(demand.partId, '-'));
+    for (const way of [out, back]) if (way) carryAlone(flows, demand, way, all);
+    if (out) outWays.push(out);
+    return { demand, out, back: back?.reverse() ?? null };
+  });
+  return { flows, loops, inputs: inputLoops, outWays, stringCount: strings.length };
+}
+
+/** The links within a string, as edges of every way that begins at it. */
+function linkEdges(string: BankString, runs: readonly Run[]): Edge[] {
+  return linksOf(string).flatMap(({ from, to }): Edge[] => {
+    const run = runs.find(
+      (one) => one.role === 'link' && ((one.from === from && one.to === to) || (one.from === to && one.to === from)),
+    );
+    return run ? [{ a: from, b: to, run, part: null }] : [];
+  });
+}
+
+/** All of a current along one way, which none of the bank’s strings feeds alone. */
+function carryAlone(flows: Map<string, Flow>, demand: Demand, way: readonly Edge[], all: readonly number[]): void {
+  for (const { run, part } of way) {
+    const id = run?.id ?? part?.id;
+    if (id === undefined) continue;
+    const flow = flows.get(id) ?? { carried: [], strings: [] };
+    flow.carried.push({ demand, fraction: 1 });
+    flow.strings = [...all];
+    flows.set(id, flow);
+  }
 }
 
 /** @param ways  of the strings, in their order */

@@ -36,6 +36,7 @@ const COLOURS: Record<Run['role'], string> = {
   negative: 'black',
   bond: 'green and yellow',
   sense: 'red, thin',
+  link: 'red',
 };
 
 /** Every cable of a circuit in the order of the labels. @param postName  how a post is called */

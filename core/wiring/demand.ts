@@ -1,4 +1,5 @@
 import type { Audit } from '../audit/audit';
+import type { AuditLine } from '../audit/audit-line';
 import type { Inverter } from '../audit/inverter';
 import type { Load } from '../audit/load';
 import type { Bank } from '../bank/plan';
@@ -9,7 +10,7 @@ import type { Source } from '../sources/source';
 import { sourceLimit } from '../sources/source-limit';
 import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
 import { account, formula, sumOver } from '../formula/formula';
-import type { Part } from './part';
+import type { Part, PartOf } from './part';
 
 /** What the demands of a circuit follow from. */
 export interface DemandParts {
@@ -28,8 +29,13 @@ export interface Demand {
   says: string;
   gives: boolean;
   current: Figure;
-  /** Share of the voltage that may be lost from the bank to it. */
+  /** What it draws while the hardest of its loads starts, A; 0 of what gives. */
+  surgeA: number;
+  /** Mean A in each hour of an average day; null where that does not follow from the audit. */
+  hoursA: readonly number[] | null;
+  /** Share of the voltage that may be lost to it and back, and the nominal voltage that this is a share of. */
   dropFraction: number;
+  systemV: number;
 }
 
 /** Where nothing is said: charging and what must not stop are kept tighter than the rest. */
@@ -53,8 +59,47 @@ const atLimit = account({
   source: 'the sheet of the device, as entered',
 });
 
-/** What each part of a circuit takes or gives; parts that only carry are not among them. */
-export function demandsOf(parts: readonly Part[], rig: DemandParts): Demand[] {
+/** At its input, of what a charger between two batteries gives. */
+const INPUT_EFFICIENCY = 0.9;
+const inputCurrent = formula({
+  id: 'wiring.input',
+  says: 'design current',
+  unit: 'A',
+  words: 'current that it gives × highest charging voltage ÷ (efficiency × voltage of the second battery)',
+  terms: {
+    givenA: { says: 'what it gives at its most', unit: 'A' },
+    highestV: { says: 'highest charging voltage', unit: 'V' },
+    efficiencyFraction: { says: 'efficiency', unit: 'Fraction' },
+    secondV: { says: 'second battery, while it feeds', unit: 'V' },
+  },
+  compute: ({ givenA, highestV, efficiencyFraction, secondV }) => (givenA * highestV) / (efficiencyFraction * secondV),
+  source: 'power in × efficiency = power out',
+});
+
+/** What chargers between two batteries take out of the second one. @param highestV  of the bank while it is charged */
+export function inputsOf(parts: readonly Part[], { sources }: DemandParts, highestV: number): Demand[] {
+  const second = parts.find((part): part is PartOf<'second-battery'> => part.kind === 'second-battery');
+  return parts.flatMap((part): Demand[] => {
+    const source = part.kind === 'charger' && part.hasInput && sources.find(({ id }) => id === part.sourceId);
+    if (!source || !second) return [];
+    const current = inputCurrent.figure(
+      {
+        givenA: sourceLimit(source),
+        highestV: computed(highestV),
+        efficiencyFraction: byDefault(INPUT_EFFICIENCY, 'usual for such a charger'),
+        secondV: entered(second.nominalV, second.name),
+      },
+      { key: part.id, says: `${part.name}, its input` },
+    );
+    return [{ ...demand(part, false, current, USUAL_DROP.main, second.nominalV), says: `${part.name}, its input` }];
+  });
+}
+
+/**
+ * What each part of a circuit takes or gives; parts that only carry are not among them.
+ * @param nominalV  of the bank, by which the audit's hours are told in ampere
+ */
+export function demandsOf(parts: readonly Part[], rig: DemandParts, nominalV: number): Demand[] {
   const lineOf = new Map(rig.audit.lines.map((line) => [line.id, line]));
   const lowestV = lowestWorkingV(rig.bank, rig.chemistryEdits);
   return parts.flatMap((part): Demand[] => {
@@ -72,12 +117,21 @@ export function demandsOf(parts: readonly Part[], rig: DemandParts): Demand[] {
                 `${inverter.continuousW === null ? 'its loads at once' : 'its rating'}, ${Math.round(acW)} W, ÷ efficiency there`,
               );
         const workingV = inverter.cutOffV === null ? lowestV : entered(inverter.cutOffV, inverter.name);
-        return [demand(part, false, byPower.figure({ powerW, lowestV: workingV }, { key: part.id }), USUAL_DROP.main)];
+        const served = rig.audit.lines.filter((line) => line.inverterId === inverter.id);
+        const standby = lineOf.get(`standby:${inverter.id}`);
+        const current = byPower.figure({ powerW, lowestV: workingV }, { key: part.id });
+        return [
+          {
+            ...demand(part, false, current, USUAL_DROP.main, nominalV),
+            surgeA: surgeW(served) / workingV.value,
+            hoursA: hourly(standby ? [...served, standby] : served, nominalV),
+          },
+        ];
       }
       case 'charger': {
         const source = rig.sources.find(({ id }) => id === part.sourceId);
         if (!source) return [];
-        return [demand(part, true, limitFigure(part, sourceLimit(source)), USUAL_DROP.charging)];
+        return [demand(part, true, limitFigure(part, sourceLimit(source)), USUAL_DROP.charging, nominalV)];
       }
       case 'loads': {
         const lines = part.loadIds.flatMap((id) => lineOf.get(id) ?? []);
@@ -88,17 +142,39 @@ export function demandsOf(parts: readonly Part[], rig: DemandParts): Demand[] {
         );
         const essential = part.loadIds.some((id) => rig.loads.find((load) => load.id === id)?.must);
         const current = byPower.figure({ powerW, lowestV }, { key: part.id });
-        return [demand(part, false, current, essential ? USUAL_DROP.essential : USUAL_DROP.other)];
+        return [
+          {
+            ...demand(part, false, current, essential ? USUAL_DROP.essential : USUAL_DROP.other, nominalV),
+            surgeA: surgeW(lines) / lowestV.value,
+            hoursA: hourly(lines, nominalV),
+          },
+        ];
       }
       case 'other': {
         const current = limitFigure(part, entered(part.currentA, part.name));
-        return [demand(part, part.gives, current, part.gives ? USUAL_DROP.charging : USUAL_DROP.other)];
+        return [
+          {
+            ...demand(part, part.gives, current, part.gives ? USUAL_DROP.charging : USUAL_DROP.other, nominalV),
+            // Off its plate, and for good.
+            hoursA: part.gives ? null : DAY.map(() => part.currentA),
+          },
+        ];
       }
       default:
         return [];
     }
   });
 }
+
+const DAY = Array.from({ length: 24 }, (_, hour) => hour);
+
+/** W, all running, while the one that starts hardest starts. */
+const surgeW = (lines: readonly AuditLine[]): number =>
+  lines.reduce((sum, { runningW }) => sum + runningW, 0) +
+  Math.max(0, ...lines.map(({ startingW, runningW }) => startingW - runningW));
+
+const hourly = (lines: readonly AuditLine[], nominalV: number): number[] =>
+  DAY.map((hour) => lines.reduce((sum, { hoursWh }) => sum + (hoursWh[hour] ?? 0), 0) / nominalV);
 
 /** What all consumers of a circuit draw at their most. */
 export const allConsumers = (loops: readonly { demand: Demand }[]): Figure =>
@@ -127,4 +203,14 @@ const demand = (
   gives: boolean,
   current: Figure,
   usual: number,
-): Demand => ({ partId: part.id, says: part.name, gives, current, dropFraction: part.dropFraction ?? usual });
+  systemV: number,
+): Demand => ({
+  partId: part.id,
+  says: part.name,
+  gives,
+  current,
+  surgeA: gives ? 0 : current.value,
+  hoursA: null,
+  dropFraction: part.dropFraction ?? usual,
+  systemV,
+});

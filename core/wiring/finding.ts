@@ -14,6 +14,8 @@ export type Fault =
   | { code: 'unreached'; pole: '+' | '-' }
   | { code: 'not-planned' }
   | { code: 'loads-without-circuit'; loadIds: string[] }
+  | { code: 'string-open'; missing: number }
+  | { code: 'uneven'; name: string; fraction: number; fairFraction: number; longestM: number; shortestM: number }
   | { code: 'off-list'; areaMm2: number }
   | { code: 'thin'; carriesA: number; wantedA: number; by: 'load' | 'fuse'; enoughMm2: number | null }
   | { code: 'drop'; fraction: number; mostFraction: number }

@@ -2,6 +2,7 @@ import type { Load } from '../audit/load';
 import { FUSE_FAMILIES } from '../conductors/fuses.data';
 import { fusesBetween, OVER_LOAD, whyNoFuse } from '../conductors/choose-fuse';
 import { areasOf } from '../conductors/choose-section';
+import { unevenShare } from './equal-leads';
 import { BATTERY_LUGS_MOST } from './battery-posts';
 import type { CircuitFigures, FuseFigures, RunFigures } from './circuit-figures';
 import { type Fault, type Finding, SEVERITIES, type Severity } from './finding';
@@ -60,13 +61,20 @@ function ofWhole(circuit: CircuitFigures, { wiring, loads, graph }: FindingFacts
     found.push(
       finding('error', { run: run.id }, { code: 'astray', where: run.from === run.to ? 'same-post' : 'no-post' }),
     );
-  for (const { demand, part, hasOut, hasBack, share } of circuit.loops) {
+  for (const { demand, part, hasOut, hasBack, share } of [...circuit.loops, ...circuit.inputs]) {
     const on = { part: part.id };
     if (!hasOut) found.push(finding('error', on, { code: 'unreached', pole: '+' }));
     if (!hasBack) found.push(finding('error', on, { code: 'unreached', pole: '-' }));
     if (hasOut && hasBack && share.value > demand.dropFraction * (1 + SLACK))
       found.push(finding('warning', on, { code: 'drop', fraction: share.value, mostFraction: demand.dropFraction }));
   }
+  for (const { id, seriesCount } of circuit.strings) {
+    const there = circuit.runs.filter(({ run }) => run.role === 'link' && partIdOf(run.from) === id).length;
+    const missing = Math.max(0, seriesCount - 1 - there);
+    if (missing > 0) found.push(finding('warning', { part: id }, { code: 'string-open', missing }));
+  }
+  const uneven = unevenShare(circuit, wiring);
+  if (uneven) found.push(finding('warning', { part: uneven.stringId }, { code: 'uneven', ...uneven.share }));
   // An inverter, a source or loads that the plan no longer knows: nothing is reckoned of them.
   const known = new Set(circuit.loops.map(({ part }) => part.id));
   for (const { id, kind } of wiring.parts)

@@ -40,6 +40,23 @@ export const runDrop = formula({
   leavesOut: 'crimps, fuses, switches',
 });
 
+/** What a usual day loses in a run: Σ I²·R over its hours. */
+export const lostADay = formula({
+  id: 'wiring.lost-a-day',
+  says: 'lost in the run',
+  unit: 'AhPerDay',
+  words: 'typical current × resistance × amp-hours through it ÷ nominal voltage',
+  terms: {
+    typicalA: { says: 'typical current: that of its mean amp-hour', unit: 'A' },
+    ohm: { says: 'resistance of the run', unit: 'Ohm' },
+    throughAh: { says: 'through it on an average day', unit: 'AhPerDay' },
+    nominalV: { says: 'nominal voltage', unit: 'V' },
+  },
+  compute: ({ typicalA, ohm, throughAh, nominalV }) => (typicalA * ohm * throughAh) / nominalV,
+  source: 'heat is current² × resistance; the audit’s day by the hour',
+  leavesOut: 'what goes on and off within the hour, and charging',
+});
+
 export const conductorTemp = formula({
   id: 'wiring.conductor-temp',
   says: 'warmth of the conductor',

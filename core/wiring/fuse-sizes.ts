@@ -64,6 +64,7 @@ export function bornA(
   nearM: number,
 ): number {
   if (run.role === 'positive') return positiveA(run, guards, currents, sizes, nearM);
+  if (run.role === 'link') return linkA(run, currents, sizes);
   const flow = currents.flows.get(run.id);
   if (!flow) return 0;
   // A part’s own lead: nothing comes through it but what its last fuse lets through.
@@ -112,10 +113,17 @@ function positiveA(
   );
 }
 
+/** A link of a string: what the first fuse on the string’s way lets through. */
+function linkA(run: Run, { outWays }: Currents, sizes: ReadonlyMap<string, number>): number {
+  const ways = outWays.filter((way) => way.some((edge) => edge.run?.id === run.id));
+  const first = ways.flatMap((way) => way.find(({ part }) => part?.kind === 'fuse')?.part ?? []);
+  return Math.max(0, ...first.map(({ id }) => sizes.get(id) ?? 0));
+}
+
 /** A lead to a fuse, so short that it needs no guard of its own. */
 export const isTap = (run: Run, guard: Guard | null | undefined, nearM: number): boolean =>
   guard?.leadsTo !== null && guard !== null && guard !== undefined && run.lengthM <= nearM * (1 + 1e-9);
 
 /** Parts that a current passes and that are rated for one. */
-export const isRated = (part: Part): part is Extract<Part, { kind: 'bar' | 'shunt' | 'switch' }> =>
-  part.kind === 'bar' || part.kind === 'shunt' || part.kind === 'switch';
+export const isRated = (part: Part): part is Exclude<Extract<Part, { ratingA: number | null }>, FusePart> =>
+  'ratingA' in part && part.kind !== 'fuse';

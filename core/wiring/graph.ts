@@ -1,5 +1,5 @@
-import type { BankString } from './battery-posts';
-import { type Part, POSTS, postOf } from './part';
+import { type BankString, stringPosts } from './battery-posts';
+import { type Part, postOf, postsOf, THROUGH } from './part';
 import type { Run } from './run';
 
 /** A way between two posts: along a run, or through a part. */
@@ -20,23 +20,13 @@ export interface CircuitGraph {
   astray: readonly Run[];
 }
 
-/** Parts with a way through them. */
-const THROUGH: Partial<Record<Part['kind'], readonly [string, string]>> = {
-  fuse: ['in', 'out'],
-  switch: ['in', 'out'],
-  shunt: ['bank', 'system'],
-};
-
 /** Which post can be reached from which, on either side of the circuit. */
 export function circuitGraph(
   parts: readonly Part[],
   runs: readonly Run[],
   strings: readonly BankString[],
 ): CircuitGraph {
-  const posts = new Set([
-    ...parts.flatMap(({ id, kind }) => POSTS[kind].map((post) => postOf(id, post))),
-    ...strings.flatMap(({ id }) => [postOf(id, '+'), postOf(id, '-')]),
-  ]);
+  const posts = new Set([...parts.flatMap(postsOf), ...strings.flatMap(stringPosts)]);
   const positive = new Map<string, Edge[]>();
   const negative = new Map<string, Edge[]>();
   const join = (side: Map<string, Edge[]>, edge: Edge) => {
@@ -48,6 +38,8 @@ export function circuitGraph(
       astray.push(run);
       continue;
     }
+    // Within a string there is one way, and it is the battery’s.
+    if (run.role === 'link') continue;
     const isPositive = run.role === 'positive' || run.role === 'sense';
     join(isPositive ? positive : negative, { a: run.from, b: run.to, run, part: null });
   }
@@ -55,7 +47,8 @@ export function circuitGraph(
     const way = THROUGH[part.kind];
     if (!way) continue;
     const edge: Edge = { a: postOf(part.id, way[0]), b: postOf(part.id, way[1]), run: null, part };
-    for (const side of part.kind === 'shunt' ? [negative] : [positive, negative]) join(side, edge);
+    const isNegative = part.kind === 'shunt' || part.kind === 'protection';
+    for (const side of isNegative ? [negative] : [positive, negative]) join(side, edge);
   }
   return { posts, positive, negative, astray };
 }

@@ -3,8 +3,24 @@ import type { Inverter } from '../audit/inverter';
 import type { Load } from '../audit/load';
 import type { Bank } from '../bank/plan';
 import type { Source } from '../sources/source';
-import { bankStrings } from './battery-posts';
-import { type Part, POSTS, postOf } from './part';
+import { bankStrings, linksOf, stringPosts } from './battery-posts';
+import {
+  type Bars,
+  BLOCK_BARS,
+  betweenBars,
+  common,
+  GUESS,
+  idFor,
+  isByHand,
+  type Laid,
+  labelled,
+  MAIN_BARS,
+  MINUS_BAR,
+  newFuse,
+  newRun,
+  PLUS_BAR,
+} from './new-parts';
+import { INPUT, type Part, postOf, postsOf } from './part';
 import type { WiringPlan } from './plan';
 import type { Run, RunRole } from './run';
 
@@ -18,37 +34,20 @@ export interface LayOutParts {
   bank: Bank;
 }
 
-type Laid = Pick<WiringPlan, 'parts' | 'runs'>;
-
 /** Watts from which a load has a circuit of its own. */
 const OWN_CIRCUIT_W = 250;
-const NAME_MOST = 120;
-/** m, one way; guesses until somebody has gone round with a string. */
-const GUESS = {
-  post: 0.1,
-  bank: 0.4,
-  bar: 0.1,
-  trunk: 0.5,
-  inverter: 1,
-  charger: 1.5,
-  block: 4,
-  loads: 3,
-  monitor: 1.5,
-  bond: 1,
-};
-
 /**
  * A whole circuit out of the audit, the bank and the sources: a fuse at each battery, switch, two bars, the shunt between the bank's negative
  * and everything else, and a way for every inverter, source and group of loads. What is there by the same id already keeps what was
- * measured, typed or moved; what was added by hand stays as long as its posts do.
+ * measured, typed or moved; what was added by hand stays as long as its posts do, and what was taken out stays out.
  */
 export function layOut(rig: LayOutParts, plan: WiringPlan): Laid {
-  const proposed = proposal(rig, plan);
+  const removed = new Set(plan.removed);
+  const isThere = ({ id }: { id: string }) => !removed.has(id);
+  const whole = proposal(rig, plan);
+  const proposed = { parts: whole.parts.filter(isThere), runs: whole.runs.filter(isThere) };
   const parts = withFormer(proposed.parts, plan.parts, keptPart, ({ id }) => isByHand(id));
-  const posts = new Set([
-    ...parts.flatMap(({ id, kind }) => POSTS[kind].map((post) => postOf(id, post))),
-    ...bankStrings(rig.bank).flatMap(({ id }) => [postOf(id, '+'), postOf(id, '-')]),
-  ]);
+  const posts = new Set([...parts.flatMap(postsOf), ...bankStrings(rig.bank).flatMap(stringPosts)]);
   const isJoined = ({ from, to }: Run) => posts.has(from) && posts.has(to);
   const runs = withFormer(
     proposed.runs,
@@ -63,9 +62,6 @@ export function layOut(rig: LayOutParts, plan: WiringPlan): Laid {
   );
   return { parts, runs: labelled(runs) };
 }
-
-/** Things that a hand added, by their ids. */
-const isByHand = (id: string) => id.startsWith('own-');
 
 /** What is proposed, with what it was before, and what was added by hand behind it. */
 function withFormer<Thing extends { id: string }>(
@@ -120,6 +116,8 @@ function proposal(rig: LayOutParts, plan: WiringPlan): Laid {
     parts.push({ ...newFuse('fuse-main', ''), name: 'Main fuse' });
     join('main-fuse', 'positive', plus, postOf('fuse-main', 'in'), GUESS.post);
   }
+  for (const string of strings)
+    linksOf(string).forEach(({ from, to }, k) => join(`${string.id}-link-${k + 1}`, 'link', from, to, GUESS.link));
   parts.push({ ...common('switch-main', 'Main switch'), kind: 'switch', ratingA: null });
   bar('plus', 'Positive bar', 'positive');
   parts.push({ ...common('shunt', 'Shunt'), kind: 'shunt', ratingA: null, fullScaleV: 0.05 });
@@ -129,8 +127,8 @@ function proposal(rig: LayOutParts, plan: WiringPlan): Laid {
   join('main-shunt', 'negative', minus, postOf('shunt', 'bank'), GUESS.trunk);
   join('main-minus', 'negative', postOf('shunt', 'system'), MINUS_BAR, GUESS.post);
 
-  const feed = (part: Part, lengthM: number, more: Partial<Run> = {}, bars: Bars = MAIN_BARS) => {
-    const fed = betweenBars(part, lengthM, more, bars);
+  const feed = (part: Part, lengthM: number, more: Partial<Run> = {}, bars: Bars = MAIN_BARS, positiveTo?: string) => {
+    const fed = betweenBars(part, lengthM, more, bars, positiveTo);
     parts.push(...fed.parts);
     runs.push(...fed.runs);
   };
@@ -144,12 +142,41 @@ function proposal(rig: LayOutParts, plan: WiringPlan): Laid {
       known ? { lengthBy, areaMm2 } : {},
     );
   });
-  for (const { id, name, on } of rig.sources)
-    if (on)
-      feed(
-        { ...common(idFor('source', id), name || 'Charger'), kind: 'charger', sourceId: id, dropFraction: null },
-        GUESS.charger,
-      );
+  const onSecond = rig.sources.filter((source) => source.on && takesFromSecond(source));
+  const secondPlus = postOf(onSecond.length > 1 ? 'second-plus' : 'second', onSecond.length > 1 ? 'bar' : '+');
+  for (const source of rig.sources) {
+    if (!source.on) continue;
+    const id = idFor('source', source.id);
+    const [isRelay, hasInput] = [joinsByRelay(source), takesFromSecond(source)];
+    const name = source.name || 'Charger';
+    feed(
+      { ...common(id, name), kind: 'charger', sourceId: source.id, hasInput, dropFraction: null },
+      GUESS.charger,
+      {},
+      MAIN_BARS,
+      isRelay ? postOf(`relay-${id}`, 'in') : undefined,
+    );
+    if (isRelay) {
+      // A battery feeds it from its far end too.
+      parts.push({ ...common(`relay-${id}`, `Relay of ${name}`), kind: 'relay', ratingA: null });
+      parts.push({ ...newFuse(`far-${id}`, name), name: `Far fuse of ${name}` });
+      join(`${id}-relay`, 'positive', postOf(`relay-${id}`, 'out'), postOf(`far-${id}`, 'in'), GUESS.second);
+      join(`${id}-far`, 'positive', postOf(`far-${id}`, 'out'), postOf(id, '+'), GUESS.post);
+    }
+    if (hasInput) {
+      parts.push({ ...newFuse(`second-${id}`, name), name: `Input fuse of ${name}` });
+      join(`${id}-in-post`, 'positive', secondPlus, postOf(`second-${id}`, 'in'), GUESS.nearPost);
+      join(`${id}-in`, 'positive', postOf(`second-${id}`, 'out'), postOf(id, INPUT), GUESS.second);
+    }
+  }
+  if (onSecond.length > 1) {
+    bar('second-plus', 'Positive bar of the starter battery', 'positive');
+    join('second-bar', 'positive', postOf('second', '+'), secondPlus, GUESS.nearPost);
+  }
+  if (onSecond.length > 0) {
+    parts.push({ ...common('second', 'Starter battery'), kind: 'second-battery', nominalV: 12, ohm: null });
+    join('second-minus', 'negative', postOf('second', '-'), postOf('chassis', 'bolt'), GUESS.post);
+  }
   // Small circuits hang on a block of their own: at the end of its cable the short circuit is one that small fuses break.
   const circuits = circuitsOf(rig, plan);
   if (circuits.length > 0) {
@@ -171,84 +198,10 @@ function proposal(rig: LayOutParts, plan: WiringPlan): Laid {
   return { parts, runs };
 }
 
-const PLUS_BAR = postOf('plus', 'bar');
-/** Where every negative of the system side comes to. */
-export const MINUS_BAR = postOf('minus', 'bar');
-
-interface Bars {
-  plus: string;
-  minus: string;
-}
-const MAIN_BARS: Bars = { plus: PLUS_BAR, minus: MINUS_BAR };
-const BLOCK_BARS: Bars = { plus: postOf('block-plus', 'bar'), minus: postOf('block-minus', 'bar') };
-
-const common = (id: string, name: string) => ({
-  id,
-  name: name.slice(0, NAME_MOST),
-  stud: 'M8' as const,
-  lugsMost: 2,
-  torqueNm: null,
-});
-const newFuse = (id: string, of: string): Extract<Part, { kind: 'fuse' }> => ({
-  ...common(id, `Fuse of ${of}`),
-  kind: 'fuse',
-  family: null,
-  ratingA: null,
-});
-
-/** A part between two bars, with a fuse of its own where it hangs on the positive one. */
-function betweenBars(part: Part, lengthM: number, more: Partial<Run> = {}, { plus, minus }: Bars = MAIN_BARS): Laid {
-  const { id, name } = part;
-  const fuseId = isByHand(id) ? `${id}-fuse` : `fuse-${id}`;
-  return {
-    parts: [part, newFuse(fuseId, name)],
-    runs: [
-      newRun(`${id}-bar`, 'positive', plus, postOf(fuseId, 'in'), GUESS.bar),
-      { ...newRun(`${id}-plus`, 'positive', postOf(fuseId, 'out'), postOf(id, '+'), lengthM), ...more },
-      { ...newRun(`${id}-minus`, 'negative', postOf(id, '-'), minus, lengthM), ...more },
-    ],
-  };
-}
-
-/** What was added beside the plan, a maintainer or a heater: between the two bars, with a fuse of its own. */
-export function otherConsumer(
-  ownId: string,
-  { name, currentA, gives }: { name: string; currentA: number; gives: boolean },
-): Laid {
-  const id = idFor('own', ownId);
-  return betweenBars({ ...common(id, name), kind: 'other', gives, currentA, dropFraction: null }, GUESS.charger);
-}
-
-/** A conductor as it is bought where nothing else is said. */
-export const newRun = (id: string, role: RunRole, from: string, to: string, lengthM: number): Run => ({
-  id,
-  label: '',
-  role,
-  from,
-  to,
-  endsBy: 'rules',
-  lengthM,
-  lengthBy: 'guessed',
-  areaMm2: null,
-  insulationC: 105,
-  engineSpace: false,
-  bundled: 1,
-  fromLug: null,
-  toLug: null,
-  done: [],
-});
-
-/** A run by hand, from the negative bar to the chassis until its ends are chosen. */
-export const handRun = (ownId: string): Run => ({
-  ...newRun(idFor('own', ownId), 'negative', MINUS_BAR, postOf('chassis', 'bolt'), GUESS.bond),
-  endsBy: 'hand',
-});
-
-/** Labels stay with their cables; new ones take the next numbers. */
-export function labelled(runs: readonly Run[]): Run[] {
-  let last = runs.reduce((most, { label }) => Math.max(most, Number(/\d+$/.exec(label)?.[0] ?? 0)), 0);
-  return runs.map((run) => (run.label === '' ? { ...run, label: `W${String(++last).padStart(2, '0')}` } : run));
-}
+/** Joined to the alternator and its battery by a relay. */
+const joinsByRelay = (source: Source): boolean => source.kind === 'engine' && source.mode.by === 'relay';
+/** A charger between two batteries. */
+const takesFromSecond = (source: Source): boolean => source.kind === 'engine' && source.mode.by === 'limited';
 
 /** One circuit a group of DC loads; one of its own for what draws much or must never stop. Circuits made by hand keep their loads. */
 function circuitsOf(
@@ -269,17 +222,4 @@ function circuitsOf(
     circuits.set(id, circuit);
   }
   return [...circuits.values()];
-}
-
-/** Room for what is put before and behind it: fuse-…, …-minus. */
-const ID_MOST = 48;
-
-/** An id for what serves a thing; a long one is cut, and told from others that begin alike by a sum over all of it. */
-function idFor(prefix: string, of: string): string {
-  const whole = `${prefix}-${of}`;
-  if (whole.length <= ID_MOST) return whole;
-  let sum = 0;
-  for (const char of whole) sum = (Math.imul(sum, 31) + (char.codePointAt(0) ?? 0)) >>> 0;
-  const mark = `-${sum.toString(36)}`;
-  return whole.slice(0, ID_MOST - mark.length) + mark;
 }

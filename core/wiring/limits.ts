@@ -5,6 +5,7 @@ export const WIRING_LIMITS = {
   runM: { min: 0.01, max: 200 },
   runMm2: { min: 0.5, max: 1000 },
   bundledCount: { min: 1, max: 60, integer: true },
+  secondV: { min: 6, max: 60 },
   partA: { min: 0.1, max: 5000 },
   shuntV: { min: 0.01, max: 0.2 },
   torqueNm: { min: 0.5, max: 100 },
@@ -17,5 +18,7 @@ export const WIRING_LIMITS = {
   batteryOhm: { min: 0.00005, max: 1 },
   chargeFraction: { min: 0, max: 1 },
   drawA: { min: -2000, max: 5000 },
+  drawW: { min: -50_000, max: 100_000 },
+  cutOffV: { min: 5, max: 120 },
   protectionS: { min: 0, max: 600 },
 } as const satisfies Record<string, Limit>;

@@ -50,6 +50,12 @@ function crossingOf(runs: readonly Run[], from: string, onBankSide: ReadonlySet<
 function bankSide(graph: CircuitGraph, parts: readonly Part[], bankMinus: ReadonlySet<string>): ReadonlySet<string> {
   const shunts = parts.filter(({ kind }) => kind === 'shunt').map(({ id }) => id);
   const before = new Set([...bankMinus, ...shunts.map((id) => postOf(id, 'bank'))]);
+  // What protects a battery in its negative lead belongs to it.
+  for (const { id, kind } of parts) {
+    const post = postOf(id, 'battery');
+    const isAtBattery = graph.negative.get(post)?.some(({ a, b, run }) => run && bankMinus.has(a === post ? b : a));
+    if (kind === 'protection' && isAtBattery) before.add(post).add(postOf(id, 'out'));
+  }
   const behind = new Set(shunts.map((id) => postOf(id, 'system')));
   const joinedTo = (posts: ReadonlySet<string>) =>
     parts
@@ -68,6 +74,7 @@ export function minusOf(part: Part): string | null {
     case 'charger':
     case 'loads':
     case 'other':
+    case 'second-battery':
       return postOf(part.id, '-');
     case 'chassis':
       return postOf(part.id, 'bolt');

@@ -1,13 +1,14 @@
-import type { Battery } from '../cells/battery';
 import { copperOhm } from '../conductors/copper';
 import { at } from '../quantity/guard';
 import { islandsOf, ohmSeenAt, type Resistor, type Source } from '../network/solve';
-import type { BankString } from './battery-posts';
+import { type BankString, linksOf } from './battery-posts';
 import { type Part, postOf } from './part';
 import type { Run } from './run';
 
 /** A fuse or a switch, Ω: less than any lead, and not nothing. */
 const CLOSED_OHM = 1e-6;
+/** Inside a second battery whose own is not known: a starter battery of 12 V. */
+const SECOND_OHM = 0.005;
 /** Cold copper: a short circuit does not wait for it to warm up. */
 const COLD_C = 20;
 
@@ -15,14 +16,12 @@ const COLD_C = 20;
  * What the current through each fuse sees where there is a short circuit right beside it: the bank, and only the positive leads between the
  * two. The negative side counts as none: the short may lie at a battery’s own post. A fuse that batteries feed from both of its sides is
  * looked at from each, with nothing coming through itself; the lower resistance counts.
- * @param batteryOhm  inside one battery
  * @returns           Ω by fuse; a fuse that no battery reaches is not among them
  */
 export function ohmAtFuses(
   parts: readonly Part[],
   runs: readonly { run: Run; areaMm2: number }[],
-  strings: readonly BankString[],
-  batteryOhm: (battery: Battery) => number,
+  strings: readonly (BankString & { ohm: number })[],
 ): ReadonlyMap<string, number> {
   // The first post is the bank’s negative, wherever a short may come to lie.
   const numbers = new Map<string, number>();
@@ -31,19 +30,22 @@ export function ohmAtFuses(
     numbers.set(post, known);
     return known;
   };
-  const sources = strings.map(({ id, battery, seriesCount }): Source => ({
-    plus: numberOf(postOf(id, '+')),
+  const sources = strings.map((string): Source => ({
+    plus: numberOf(postOf(string.id, '+')),
     minus: 0,
     emfV: 0,
-    ohm: batteryOhm(battery) * seriesCount,
+    ohm: string.ohm + linkOhm(string, runs),
   }));
+  for (const part of parts)
+    if (part.kind === 'second-battery')
+      sources.push({ plus: numberOf(postOf(part.id, '+')), minus: 0, emfV: 0, ohm: part.ohm ?? SECOND_OHM });
   const leads: Resistor[] = [];
   for (const { run, areaMm2 } of runs)
     if (run.role === 'positive' || run.role === 'sense')
       leads.push({ from: numberOf(run.from), to: numberOf(run.to), ohm: copperOhm(run.lengthM, areaMm2, COLD_C) });
   const ways = new Map<string, Resistor>();
   for (const part of parts)
-    if (part.kind === 'fuse' || part.kind === 'switch')
+    if (part.kind === 'fuse' || part.kind === 'switch' || part.kind === 'relay')
       ways.set(part.id, {
         from: numberOf(postOf(part.id, 'in')),
         to: numberOf(postOf(part.id, 'out')),
@@ -71,6 +73,14 @@ export function ohmAtFuses(
     if (ohms.length > 0) found.set(id, Math.min(...ohms));
   });
   return found;
+}
+
+/** Of what joins the batteries of a string. */
+function linkOhm(string: BankString, runs: readonly { run: Run; areaMm2: number }[]): number {
+  const ends = linksOf(string).map(({ from }) => from);
+  return runs
+    .filter(({ run }) => run.role === 'link' && (ends.includes(run.from) || ends.includes(run.to)))
+    .reduce((sum, { run, areaMm2 }) => sum + copperOhm(run.lengthM, areaMm2, COLD_C), 0);
 }
 
 /** Whether batteries lie on both sides of a way, so that it is fed from each. */

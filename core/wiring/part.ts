@@ -27,8 +27,13 @@ export const Part = z.discriminatedUnion('kind', [
   /** A fuse or a breaker; null: the family and size that the rules choose. */
   z.strictObject({ ...common, kind: z.literal('fuse'), family: shortText.nullable(), ratingA }),
   z.strictObject({ ...common, kind: z.literal('switch'), ratingA }),
+  /** Joins or cuts off by itself: a load cut-off, a split charge. */
+  z.strictObject({ ...common, kind: z.literal('relay'), ratingA }),
+  /** A battery’s own protection, where it sits in the negative lead. */
+  z.strictObject({ ...common, kind: z.literal('protection'), ratingA }),
   z.strictObject({ ...common, kind: z.literal('inverter'), inverterId: id, dropFraction }),
-  z.strictObject({ ...common, kind: z.literal('charger'), sourceId: id, dropFraction }),
+  /** A charger between two batteries has an input of its own, fed by the second one. */
+  z.strictObject({ ...common, kind: z.literal('charger'), sourceId: id, hasInput: z.boolean(), dropFraction }),
   z.strictObject({ ...common, kind: z.literal('loads'), loadIds: z.array(id).max(500), dropFraction }),
   /** What was added beside the plan: a maintainer, a heater, an alarm; its current is known from its plate. */
   z.strictObject({
@@ -38,6 +43,14 @@ export const Part = z.discriminatedUnion('kind', [
     currentA: quantity(LIMITS.partA),
     dropFraction,
   }),
+  /** A second battery, as the engine’s: what it feeds is not the bank’s. */
+  z.strictObject({
+    ...common,
+    kind: z.literal('second-battery'),
+    nominalV: quantity(LIMITS.secondV),
+    /** Inside it; null: as is usual. */
+    ohm: quantity(LIMITS.batteryOhm).nullable(),
+  }),
   z.strictObject({ ...common, kind: z.literal('chassis') }),
   z.strictObject({ ...common, kind: z.literal('monitor') }),
 ]);
@@ -45,18 +58,37 @@ export type Part = z.infer<typeof Part>;
 export type PartKind = Part['kind'];
 export type PartOf<Kind extends PartKind> = Extract<Part, { kind: Kind }>;
 
+/** Where a charger between two batteries takes from the second one. */
+export const INPUT = 'in+';
+
 /** Posts of each kind, by their short names; a battery's are + and −. */
-export const POSTS: Record<PartKind, readonly string[]> = {
+const POSTS: Record<PartKind, readonly string[]> = {
   bar: ['bar'],
   shunt: ['bank', 'system'],
   fuse: ['in', 'out'],
   switch: ['in', 'out'],
+  relay: ['in', 'out'],
+  protection: ['battery', 'out'],
   inverter: ['+', '-'],
-  charger: ['+', '-'],
+  charger: ['+', '-', INPUT],
   loads: ['+', '-'],
   other: ['+', '-'],
+  'second-battery': ['+', '-'],
   chassis: ['bolt'],
-  monitor: ['+'],
+  monitor: ['+', 'sense'],
+};
+
+/** The posts of a part, as they stand in the ends of runs. */
+export const postsOf = (part: Pick<Part, 'id' | 'kind'> & { hasInput?: boolean }): string[] =>
+  POSTS[part.kind].filter((post) => post !== INPUT || part.hasInput).map((post) => postOf(part.id, post));
+
+/** Parts with a way through them, from which post to which. */
+export const THROUGH: Partial<Record<PartKind, readonly [string, string]>> = {
+  fuse: ['in', 'out'],
+  switch: ['in', 'out'],
+  relay: ['in', 'out'],
+  protection: ['battery', 'out'],
+  shunt: ['bank', 'system'],
 };
 
 /** "fuse-main.in" */

@@ -53,7 +53,7 @@ export type Signature = z.infer<typeof Signature>;
 
 /** How the bank's batteries are joined in parallel, and what is drawn of them for comparison. */
 export const ParallelPlan = z.strictObject({
-  topology: z.enum(TOPOLOGIES),
+  topology: z.enum([...TOPOLOGIES, 'as-drawn']),
   linkM: quantity(LIMITS.runM),
   leadM: quantity(LIMITS.runM),
   areaMm2: quantity(LIMITS.runMm2),
@@ -61,6 +61,12 @@ export const ParallelPlan = z.strictObject({
   jointOhm: quantity(LIMITS.jointOhm),
   /** Out of the bank; null: the largest draw of the plan. */
   drawA: quantity(LIMITS.drawA).nullable(),
+  /** What the course over time draws: that current, a power that is held, or the audit’s day by the hour. */
+  drawBy: z.enum(['current', 'power', 'day']),
+  /** W; null: as the current comes to. */
+  drawW: quantity(LIMITS.drawW).nullable(),
+  /** V at which what is fed switches off; null: it does not. */
+  cutOffV: quantity(LIMITS.cutOffV).nullable(),
   chargeFraction: quantity(LIMITS.chargeFraction),
   /** How long a battery's own protection bears too much. */
   protectionS: quantity(LIMITS.protectionS),
@@ -87,6 +93,8 @@ export const WiringPlan = z.strictObject({
   }),
   parts: z.array(Part).max(PARTS_MOST),
   runs: z.array(Run).max(RUNS_MOST),
+  /** Parts and runs that a hand took out: laying out again leaves them out. */
+  removed: z.array(id).max(PARTS_MOST + RUNS_MOST),
   negatives: z.array(FoundNegative).max(300),
   printed: PrintedList.nullable(),
   signed: z.array(Signature).max(SIGNED_ITEMS.length),

@@ -21,7 +21,7 @@ export function guardsOf({ outWays }: Currents): ReadonlyMap<string, Guard> {
     let bareM = 0;
     for (const [k, { run, part }] of way.entries()) {
       if (part?.kind === 'fuse') fuse = part;
-      if (!run) continue;
+      if (!run || run.role === 'link') continue;
       const guard = guards.get(run.id) ?? { fuses: new Set<FusePart>(), bareM: 0, leadsTo: null };
       guards.set(run.id, guard);
       const next = way[k + 1]?.part;
@@ -33,16 +33,20 @@ export function guardsOf({ outWays }: Currents): ReadonlyMap<string, Guard> {
   return new Map([...guards].map(([id, { fuses, ...more }]) => [id, { fuses: [...fuses], ...more }]));
 }
 
-/** Which fuses lie behind each, seen from the bank. */
+/** Which fuses lie behind each, seen from the bank. Of two at the ends of one way, neither does: whichever blows, the same goes dark. */
 export function fusesBehind({ outWays }: Currents): ReadonlyMap<string, ReadonlySet<FusePart>> {
   const behind = new Map<string, Set<FusePart>>();
+  const passed = new Map<string, number>();
   for (const way of outWays) {
     const fuses = way.flatMap(({ part }) => (part?.kind === 'fuse' ? [part] : []));
     fuses.forEach((fuse, k) => {
+      passed.set(fuse.id, (passed.get(fuse.id) ?? 0) + 1);
       const set = behind.get(fuse.id) ?? new Set<FusePart>();
       behind.set(fuse.id, set);
       for (const later of fuses.slice(k + 1)) set.add(later);
     });
   }
+  for (const [id, set] of behind)
+    for (const later of set) if (passed.get(later.id) === passed.get(id)) set.delete(later);
   return behind;
 }

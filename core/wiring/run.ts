@@ -15,7 +15,8 @@ export const Run = z.strictObject({
   id,
   /** "W07", as it stands on the cable. */
   label: z.string().min(1).max(12),
-  role: z.enum(['positive', 'negative', 'bond', 'sense']),
+  /** A link joins batteries of one string. */
+  role: z.enum(['positive', 'negative', 'bond', 'sense', 'link']),
   from: post,
   to: post,
   /** Whether its ends follow the rules when the circuit is laid out again, or stay where a hand put them. */

@@ -31,7 +31,6 @@ export interface SectionNeeds {
   designA: (run: Run) => number;
   bearsA: (run: Run) => number;
   list: SectionList;
-  nominalV: number;
 }
 
 export interface SectionsChosen {
@@ -46,7 +45,7 @@ export interface SectionsChosen {
  * and back stays within that part's share. From the thinnest that carry, the run that saves most voltage for its copper is thickened
  * until every way keeps its share; then whatever can be thinner is made so. No single run could be one size thinner afterwards.
  */
-export function chooseSections({ runs, loops, designA, bearsA, list, nominalV }: SectionNeeds): SectionsChosen {
+export function chooseSections({ runs, loops, designA, bearsA, list }: SectionNeeds): SectionsChosen {
   const beyond = new Set<string>();
   const all = areasOf(list);
   const steps = runs.map((run): Step => {
@@ -61,7 +60,7 @@ export function chooseSections({ runs, loops, designA, bearsA, list, nominalV }:
   const stepOf = new Map(steps.map((step) => [step.run.id, step]));
   const ways = loops.map(({ demand, out, back }): Way => {
     const on = [...(out ?? []), ...(back ?? [])].flatMap(({ run }) => (run && stepOf.get(run.id)) ?? []);
-    const way = { mostV: demand.dropFraction * nominalV * (1 + 1e-12), lostV: 0, steps: on };
+    const way = { mostV: demand.dropFraction * demand.systemV * (1 + 1e-12), lostV: 0, steps: on };
     for (const step of on) {
       step.ways.push(way);
       way.lostV += at(step.lossV, 0);

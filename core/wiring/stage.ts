@@ -50,6 +50,23 @@ export const wiringStage = defineStage({
         },
       };
     },
+    /** What was taken out by hand is remembered; chargers say whether they have an input; what is drawn of a bank may be a power. */
+    6: (plan) => {
+      const { wiring } = plan;
+      if (!isObject(wiring)) return plan;
+      const { parts, parallel } = wiring;
+      const withInput = (part: unknown) =>
+        isObject(part) && part['kind'] === 'charger' ? { ...part, hasInput: false } : part;
+      return {
+        ...plan,
+        wiring: {
+          ...wiring,
+          removed: [],
+          parts: Array.isArray(parts) ? parts.map(withInput) : parts,
+          parallel: isObject(parallel) ? { ...parallel, drawBy: 'current', drawW: null, cutOffV: null } : parallel,
+        },
+      };
+    },
   },
   records: ['wiring.parts', 'wiring.runs'],
   reads: ['loads', 'inverters', 'charging', 'bank', 'chemistryEdits', 'wiring'],

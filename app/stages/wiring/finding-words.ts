@@ -1,7 +1,7 @@
 import type { NoFuse } from '@core/conductors/choose-fuse';
 import { formatNumber } from '@core/quantity/format';
 import type { Fault, Finding } from '@core/wiring/finding';
-import { MINUS_BAR } from '@core/wiring/lay-out';
+import { MINUS_BAR } from '@core/wiring/new-parts';
 import type { WiringFacts } from './wiring-facts';
 
 /** What is wrong, why, and what mends it. */

@@ -1,20 +1,27 @@
+import { ampacityOf } from '../../conductors/choose-section';
 import { copperOhm } from '../../conductors/copper';
 import { computed, type Figure } from '../../formula/figure';
 import { at } from '../../quantity/guard';
 import { parallelShare } from '../formulas';
 import type { ParallelPlan } from '../plan';
 import { type BankInParallel, IN_USE_C } from './bank-in-parallel';
-import { type Drain, drain } from './drain';
+import { type Drain, drain, type DrainRule } from './drain';
 import { dropOutA, leadMarginOhm, mostBurdened } from './margins';
-import { parallelShares } from './shares';
-import { parallelNetwork, TOPOLOGIES, type Topology } from './topology';
+import { parallelShares, type ParallelShares } from './shares';
+import { joinedBy, type Joining, TOPOLOGIES, type Topology } from './topology';
+
+/** A way of joining by rule, or the circuit as it is drawn. */
+export type WayId = Topology | 'as-drawn';
 
 /** One way of joining a bank, at a current. */
 export interface WayOfJoining {
-  topology: Topology;
+  id: WayId;
+  join: Joining;
   /** The battery that carries most against what would be fair. */
   burdened: { name: string; fraction: number; fairFraction: number };
   lossW: number;
+  /** Of the hottest lead; null where no ampacity is known. */
+  hottestC: number | null;
   /** So much longer both leads of the first battery may be until its share is 5 % less, m; null: however long. */
   leadMarginM: number | null;
   /** A of the bank up to which one that drops out takes no other with it; null where no limit is known, or one is alone. */
@@ -27,27 +34,54 @@ const LONGEST_M = 100;
 /** Shares that differ by less are fair. */
 const FAIR = 0.01;
 
-/** All ways of joining, side by side. @param currentA  out of the bank; not 0 */
+/**
+ * All ways of joining, side by side.
+ * @param drawn     the circuit as drawn; null: there is none
+ * @param currentA  out of the bank; not 0
+ */
 export function compareWays(
-  { batteries, leads, capacityAh, drained, names }: BankInParallel,
+  bank: BankInParallel,
   { areaMm2 }: Pick<ParallelPlan, 'areaMm2'>,
+  drawn: Joining | null,
   currentA: number,
 ): WayOfJoining[] {
+  const { batteries, capacityAh, drained, names } = bank;
   const limits = drained.map(({ limitA }) => limitA ?? Number.POSITIVE_INFINITY);
-  return TOPOLOGIES.map((topology) => {
-    const shares = parallelShares(parallelNetwork(topology, batteries, leads), { by: 'current', currentA });
+  const wayOf = (id: WayId, join: Joining): WayOfJoining => {
+    const shares = parallelShares(join(batteries), { by: 'current', currentA });
     if (shares === null) throw new Error('a current is always delivered');
     const { battery, ...most } = mostBurdened(shares, capacityAh);
-    const marginM = leadMarginOhm(topology, batteries, leads, OFF_FRACTION) / copperOhm(2, areaMm2, IN_USE_C);
-    const dropA = dropOutA(topology, batteries, leads, limits);
+    const marginM = leadMarginOhm(join, batteries, OFF_FRACTION) / copperOhm(2, areaMm2, IN_USE_C);
+    const dropA = dropOutA(join, batteries, limits);
     return {
-      topology,
+      id,
+      join,
       burdened: { name: at(names, battery), ...most },
       lossW: shares.lossW,
+      hottestC: hottest(shares.conductors, ampacityOf(areaMm2, INSULATION_C, false, 'metric')),
       leadMarginM: marginM < LONGEST_M ? marginM : null,
       dropOutA: dropA !== null && Number.isFinite(dropA) ? dropA : null,
     };
+  };
+  return [
+    ...(drawn ? [wayOf('as-drawn', drawn)] : []),
+    ...TOPOLOGIES.map((topology) => wayOf(topology, joinedBy(topology, bank.leads))),
+  ];
+}
+
+/** Of usual battery cable. */
+const INSULATION_C = 105;
+/** As the ampacity table has it. */
+const AMBIENT_C = 30;
+
+/** @param leadA  what a lead carries for good, where it does not say so itself */
+function hottest(conductors: ParallelShares['conductors'], leadA: number | null): number | null {
+  const warm = conductors.flatMap(({ kind, currentA, ampacityA }) => {
+    const carriesA = ampacityA === undefined ? leadA : ampacityA;
+    if (kind === 'bar' || carriesA === null) return [];
+    return [AMBIENT_C + (INSULATION_C - AMBIENT_C) * (currentA / carriesA) ** 2];
   });
+  return warm.length > 0 ? Math.max(...warm) : null;
 }
 
 /** Whether nobody carries more than a hundredth over what would be fair. */
@@ -65,11 +99,11 @@ const burden = ({ burdened: { fraction, fairFraction } }: WayOfJoining) => fract
 
 /** What each battery carries as it is joined. @param currentA  out of the bank; not 0 */
 export function batteryShares(
-  { batteries, leads, names }: BankInParallel,
-  topology: Topology,
+  { batteries, names }: BankInParallel,
+  join: Joining,
   currentA: number,
 ): { name: string; currentA: number; share: Figure }[] {
-  const shares = parallelShares(parallelNetwork(topology, batteries, leads), { by: 'current', currentA });
+  const shares = parallelShares(join(batteries), { by: 'current', currentA });
   if (shares === null) throw new Error('a current is always delivered');
   return names.map((name, k) => {
     const batteryA = at(shares.batteryA, k);
@@ -82,12 +116,9 @@ export function batteryShares(
   });
 }
 
-/** At a current to the end: who gives what, who opens, and when. */
-export const courseOf = ({ drained, leads }: BankInParallel, topology: Topology, currentA: number): Drain =>
-  drain(topology, leads, drained, {
-    draw: { by: 'current', currentA },
-    cutOffV: null,
-    stepS: 10,
-    mostS: 48 * 3600,
-    rowEvery: 60,
-  });
+/** To the end: who gives what, who opens, and when. */
+export const courseOf = (
+  { drained }: BankInParallel,
+  join: Joining,
+  rule: Pick<DrainRule, 'draw' | 'cutOffV'>,
+): Drain => drain(join, drained, { ...rule, stepS: 10, mostS: 48 * 3600, rowEvery: 60 });

@@ -1,7 +1,7 @@
 import { interpolate } from '../../cells/interpolate';
 import { at } from '../../quantity/guard';
-import { type Draw, drawnA, parallelResponse, without } from './shares';
-import { type ParallelBattery, type ParallelLeads, parallelNetwork, type Topology } from './topology';
+import { drawAt, drawnA, type DrawOverTime, parallelResponse, without } from './shares';
+import type { Joining, ParallelBattery } from './topology';
 
 /** A battery that is discharged or charged, with what opens it. */
 export interface DrainedBattery {
@@ -39,7 +39,7 @@ export interface Drain {
 }
 
 export interface DrainRule {
-  draw: Draw;
+  draw: DrawOverTime;
   /** V at the mains at which what is fed switches off; null where charging. */
   cutOffV: number | null;
   stepS: number;
@@ -69,8 +69,7 @@ interface Joined {
  * @param batteries  1 … 16
  */
 export function drain(
-  topology: Topology,
-  leads: ParallelLeads,
+  join: Joining,
   batteries: readonly DrainedBattery[],
   { draw, cutOffV, stepS, mostS, rowEvery }: DrainRule,
 ): Drain {
@@ -83,7 +82,7 @@ export function drain(
   const gone = new Set<number>();
   const rows: DrainRow[] = [];
   const events: DrainEvent[] = [];
-  let joined = joinedOf(topology, leads, batteries, gone);
+  let joined = joinedOf(join, batteries, gone);
   let atS = 0;
   const ended = (end: Drain['end']): Drain => ({ rows, events, end, endS: atS, batteryAh: Array.from(ah) });
   for (let step = 0; ; step++) {
@@ -91,7 +90,8 @@ export function drain(
     for (let k = 0; k < count; k++) emf[k] = gone.has(k) ? 0 : interpolate(at(batteries, k).restedV, soc[k]!);
     let restFeedV = 0;
     for (let k = 0; k < count; k++) restFeedV += joined.feedPerVolt[k]! * emf[k]!;
-    const totalA = drawnA(draw, { restFeedV, feedOhm: joined.feedOhm });
+    const now = drawAt(draw, atS);
+    const totalA = drawnA(now.draw, { restFeedV, feedOhm: joined.feedOhm });
     if (totalA === null) return ended('no-power');
     const feedV = restFeedV - joined.feedOhm * totalA;
     for (let k = 0; k < count; k++) {
@@ -105,7 +105,7 @@ export function drain(
     if (isLast) return ended(atS >= mostS ? 'time' : 'cut-off');
 
     // The step ends at whatever comes first: its own length, a protection, a battery that is empty or full.
-    let lengthS = Math.min(stepS, mostS - atS, steadyS(batteries, soc, gone));
+    let lengthS = Math.min(stepS, mostS - atS, now.forS, steadyS(batteries, soc, gone));
     for (let k = 0; k < count; k++) {
       if (gone.has(k)) continue;
       const { limitA, delayS, capacityAh } = at(batteries, k);
@@ -130,7 +130,7 @@ export function drain(
       const code = isOver && overS[k]! >= delayS - 1e-9 ? 'over-limit' : amps[k]! > 0 ? 'empty' : 'full';
       events.push({ atS, battery: k, code, currentA: amps[k]! });
     }
-    if (opened) joined = joinedOf(topology, leads, batteries, gone);
+    if (opened) joined = joinedOf(join, batteries, gone);
   }
 }
 
@@ -155,12 +155,7 @@ function steadyS(batteries: readonly DrainedBattery[], soc: Float64Array, gone: 
 /** A charge this close to its end is at it. */
 const NEARLY = 1e-9;
 
-function joinedOf(
-  topology: Topology,
-  leads: ParallelLeads,
-  batteries: readonly DrainedBattery[],
-  gone: ReadonlySet<number>,
-): Joined {
+function joinedOf(join: Joining, batteries: readonly DrainedBattery[], gone: ReadonlySet<number>): Joined {
   const count = batteries.length;
   const perVolt = new Float64Array(count * count);
   const feedPerVolt = new Float64Array(count);
@@ -169,22 +164,10 @@ function joinedOf(
       batteries.map(({ ohm, looseOhm }, k) => ({ emfV: volts(k), ohm, looseOhm })),
       gone,
     );
-  const asleep = parallelResponse(
-    parallelNetwork(
-      topology,
-      shown(() => 0),
-      leads,
-    ),
-  );
+  const asleep = parallelResponse(join(shown(() => 0)));
   for (let j = 0; j < count; j++) {
     if (gone.has(j)) continue;
-    const { restA, restFeedV } = parallelResponse(
-      parallelNetwork(
-        topology,
-        shown((k) => (k === j ? 1 : 0)),
-        leads,
-      ),
-    );
+    const { restA, restFeedV } = parallelResponse(join(shown((k) => (k === j ? 1 : 0))));
     for (let k = 0; k < count; k++) perVolt[k * count + j] = at(restA, k);
     feedPerVolt[j] = restFeedV;
   }

@@ -1,21 +1,16 @@
 import { at } from '../../quantity/guard';
 import { parallelResponse, type ParallelShares, sharesOf, without } from './shares';
-import { type ParallelBattery, type ParallelLeads, parallelNetwork, type Topology } from './topology';
+import type { Joining, ParallelBattery } from './topology';
 
 /**
  * How much more resistance in both leads of one battery puts its share off by so much of what it was; Infinity where no lead is long
  * enough. In Ω for the two together.
  * @param off  0.05: five per cent of its share
  */
-export function leadMarginOhm(
-  topology: Topology,
-  batteries: readonly ParallelBattery[],
-  leads: ParallelLeads,
-  off: number,
-): number {
+export function leadMarginOhm(join: Joining, batteries: readonly ParallelBattery[], off: number): number {
   const shareWith = (extraOhm: number) => {
     const changed = batteries.map((one, k) => (k === 0 ? { ...one, looseOhm: one.looseOhm + extraOhm } : one));
-    return at(parallelResponse(parallelNetwork(topology, changed, leads)).perAmpere, 0);
+    return at(parallelResponse(join(changed)).perAmpere, 0);
   };
   const wanted = shareWith(0) * (1 - off);
   let [low, high] = [0, 1e-6];
@@ -39,17 +34,14 @@ export function leadMarginOhm(
  * @returns       A ≥ 0; null where there is only one
  */
 export function dropOutA(
-  topology: Topology,
+  join: Joining,
   batteries: readonly ParallelBattery[],
-  leads: ParallelLeads,
   limitA: readonly number[],
 ): number | null {
   if (batteries.length < 2) return null;
   let most = Number.POSITIVE_INFINITY;
   batteries.forEach((_, gone) => {
-    const { restA, perAmpere } = parallelResponse(
-      parallelNetwork(topology, without(batteries, new Set([gone])), leads),
-    );
+    const { restA, perAmpere } = parallelResponse(join(without(batteries, new Set([gone]))));
     limitA.forEach((limit, k) => {
       if (k === gone || !(at(perAmpere, k) > 0)) return;
       most = Math.min(most, Math.max(0, limit - at(restA, k)) / at(perAmpere, k));

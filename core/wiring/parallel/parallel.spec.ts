@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { type DrainedBattery, drain } from './drain';
 import { dropOutA, leadMarginOhm, mostBurdened } from './margins';
 import { parallelShares, sharesOf } from './shares';
-import { type ParallelBattery, parallelNetwork, TOPOLOGIES, type Topology } from './topology';
+import { joinedBy, type ParallelBattery, parallelNetwork, TOPOLOGIES, type Topology } from './topology';
 
 const alike = (count: number, more: Partial<ParallelBattery> = {}): ParallelBattery[] =>
   Array.from({ length: count }, () => ({ emfV: 13.2, ohm: 0.002, looseOhm: 0, ...more }));
@@ -104,13 +104,13 @@ describe('margins', () => {
     // share = (1/(r+x)) / (3/r + 1/(r+x)) = 0.95/4  ⇒  x = r · (1/0.2375 − 1) / 3 − r with r = 2.6 mΩ
     const r = 0.0026;
     const x = (r * (1 / 0.2375 - 1)) / 3 - r;
-    expect(leadMarginOhm('bars-one-end', alike(4), { ...leads, barOhm: 1e-8 }, 0.05)).toBeCloseTo(x, 7);
+    expect(leadMarginOhm(joinedBy('bars-one-end', { ...leads, barOhm: 1e-8 }), alike(4), 0.05)).toBeCloseTo(x, 7);
   });
   it('the load that one battery less still carries: of three alike with equal leads twice the limit of one', () => {
     const bars = { ...leads, barOhm: 1e-8 };
-    expect(dropOutA('bars-one-end', alike(3), bars, [100, 100, 100])).toBeCloseTo(200, 1);
-    expect(dropOutA('end-fed', alike(3), leads, [100, 100, 100])!).toBeLessThan(200);
-    expect(dropOutA('end-fed', alike(1), leads, [100])).toBeNull();
+    expect(dropOutA(joinedBy('bars-one-end', bars), alike(3), [100, 100, 100])).toBeCloseTo(200, 1);
+    expect(dropOutA(joinedBy('end-fed', leads), alike(3), [100, 100, 100])!).toBeLessThan(200);
+    expect(dropOutA(joinedBy('end-fed', leads), alike(1), [100])).toBeNull();
   });
 });
 
@@ -129,21 +129,37 @@ describe('drain', () => {
   };
   const rule = { draw: { by: 'current', currentA: 50 } as const, cutOffV: 10, stepS: 10, mostS: 1e6, rowEvery: 30 };
   it('one battery of 100 Ah gives 50 A for two hours', () => {
-    const { endS, end, batteryAh, events } = drain('end-fed', leads, [flat], rule);
+    const { endS, end, batteryAh, events } = drain(joinedBy('end-fed', leads), [flat], rule);
     expect([endS, end, batteryAh[0]]).toEqual([expect.closeTo(7200, 3), 'dark', expect.closeTo(100, 6)]);
     expect(events).toEqual([
       { atS: expect.closeTo(7200, 3) as number, battery: 0, code: 'empty', currentA: expect.closeTo(50, 9) as number },
     ]);
   });
   it('at constant power the current follows from the voltage', () => {
-    const { rows } = drain('end-fed', leads, [flat], { ...rule, draw: { by: 'power', powerW: 500 } });
+    const { rows } = drain(joinedBy('end-fed', leads), [flat], { ...rule, draw: { by: 'power', powerW: 500 } });
     const amps = (12 - Math.sqrt(144 - 4 * 0.002 * 500)) / 0.004;
     expect(rows[0]!.totalA).toBeCloseTo(amps, 9);
     expect(rows[0]!.feedV * rows[0]!.totalA).toBeCloseTo(500, 6);
   });
+  it('follows the hours of a day, and its steps end with them', () => {
+    const hoursW = Array.from({ length: 24 }, (_, hour) => (hour === 1 ? 400 : 0));
+    const { rows, batteryAh } = drain(joinedBy('end-fed', leads), [flat], {
+      ...rule,
+      draw: { by: 'day', hoursW },
+      stepS: 7000,
+      mostS: 3 * 3600,
+      rowEvery: 1,
+    });
+    expect(rows.map(({ atS }) => atS)).toEqual(expect.arrayContaining([3600, 7200]));
+    expect(rows.find(({ atS }) => atS === 3600)!.totalA * rows.find(({ atS }) => atS === 3600)!.feedV).toBeCloseTo(
+      400,
+      6,
+    );
+    expect(batteryAh[0]).toBeCloseTo(rows.find(({ atS }) => atS === 3600)!.totalA, 1);
+  });
   it('the cascade: three of 100 A carry 320 A end-fed; the nearest opens after its delay, and the others at once after it', () => {
     const batteries = Array.from({ length: 3 }, () => ({ ...flat, limitA: 115 }));
-    const { events, end } = drain('end-fed', leads, batteries, {
+    const { events, end } = drain(joinedBy('end-fed', leads), batteries, {
       ...rule,
       draw: { by: 'current', currentA: 320 },
     });
@@ -167,7 +183,7 @@ describe('drain', () => {
     };
     const batteries = [steep, { ...steep, socFraction: 0.9 }];
     const at = (stepS: number) =>
-      drain('end-fed', leads, batteries, { ...rule, draw: { by: 'current', currentA: 60 }, stepS });
+      drain(joinedBy('end-fed', leads), batteries, { ...rule, draw: { by: 'current', currentA: 60 }, stepS });
     const [fine, coarse] = [at(1), at(10)];
     expect(coarse.events.map(({ code }) => code)).toEqual(fine.events.map(({ code }) => code));
     coarse.events.forEach(({ atS }, k) => expect(Math.abs(atS - fine.events[k]!.atS)).toBeLessThan(0.005 * atS));
@@ -175,8 +191,8 @@ describe('drain', () => {
   });
   it('a limit is borne while it is not exceeded, exactly at it', () => {
     const batteries = [{ ...flat, limitA: 50 }];
-    expect(drain('end-fed', leads, batteries, rule).events[0]!.code).toBe('empty');
-    expect(drain('end-fed', leads, [{ ...flat, limitA: 49.999 }], rule).events[0]).toMatchObject({
+    expect(drain(joinedBy('end-fed', leads), batteries, rule).events[0]!.code).toBe('empty');
+    expect(drain(joinedBy('end-fed', leads), [{ ...flat, limitA: 49.999 }], rule).events[0]).toMatchObject({
       atS: 10,
       code: 'over-limit',
     });
@@ -189,10 +205,10 @@ describe('drain', () => {
         [1, 12],
       ],
     };
-    const down = drain('end-fed', leads, [falling], { ...rule, cutOffV: 11 });
+    const down = drain(joinedBy('end-fed', leads), [falling], { ...rule, cutOffV: 11 });
     // 11 V at the posts are 11.1 V rested: 55 % of the charge.
     expect([down.end, down.rows.at(-1)!.socFraction[0]]).toEqual(['cut-off', expect.closeTo(0.55, 2)]);
-    const up = drain('end-fed', leads, [{ ...falling, socFraction: 0.5 }], {
+    const up = drain(joinedBy('end-fed', leads), [{ ...falling, socFraction: 0.5 }], {
       ...rule,
       draw: { by: 'current', currentA: -25 },
       cutOffV: null,
@@ -214,7 +230,11 @@ describe('drain', () => {
       ] as const,
       socFraction,
     }));
-    const { rows, batteryAh, endS } = drain(topology, leads, batteries, { ...rule, mostS: 3600, rowEvery: 1 });
+    const { rows, batteryAh, endS } = drain(joinedBy(topology, leads), batteries, {
+      ...rule,
+      mostS: 3600,
+      rowEvery: 1,
+    });
     for (const { batteryA, totalA } of rows)
       expect(batteryA.reduce((sum, amps) => sum + amps, 0)).toBeCloseTo(totalA, 6);
     const drawn = batteryAh.reduce((sum, ah) => sum + ah, 0);

@@ -5,6 +5,18 @@ import type { NamedConductor, ParallelBattery, ParallelNetwork } from './topolog
 /** What the mains take: a current, or a power, which an inverter holds while the voltage sags. */
 export type Draw = { by: 'current'; currentA: number } | { by: 'power'; powerW: number };
 
+/** What is drawn over time: the same throughout, or W in each hour of a day that repeats. */
+export type DrawOverTime = Draw | { by: 'day'; hoursW: readonly number[] };
+
+const HOUR_S = 3600;
+
+/** What is drawn at an instant, and s until that changes. */
+export function drawAt(draw: DrawOverTime, atS: number): { draw: Draw; forS: number } {
+  if (draw.by !== 'day') return { draw, forS: Number.POSITIVE_INFINITY };
+  const hour = Math.floor(atS / HOUR_S + 1e-9);
+  return { draw: { by: 'power', powerW: at(draw.hoursW, hour % 24) }, forS: (hour + 1) * HOUR_S - atS };
+}
+
 export interface ParallelShares {
   /** A out of the bank; negative while it is charged. */
   totalA: number;

@@ -31,6 +31,8 @@ export interface NamedConductor {
   /** Of the batteries that it lies between, or whose it is; from 0. */
   from: number;
   to: number;
+  /** A that it carries for good; null: its section is on no list; left out where all leads are alike. */
+  ampacityA?: number | null;
 }
 
 export interface ParallelNetwork {
@@ -40,6 +42,15 @@ export interface ParallelNetwork {
   /** [resistors] */
   conductors: NamedConductor[];
 }
+
+/** How batteries are joined: the network that they make, whatever their voltages and resistances are just now. */
+export type Joining = (batteries: readonly ParallelBattery[]) => ParallelNetwork;
+
+/** A way of joining with its leads. */
+export const joinedBy =
+  (topology: Topology, leads: ParallelLeads): Joining =>
+  (batteries) =>
+    parallelNetwork(topology, batteries, leads);
 
 /**
  * The network of a bank joined in a certain way, without what it feeds; currents of sources come in the order of the batteries.

@@ -1,0 +1,129 @@
+import { describe, expect, it } from 'vitest';
+import { newBank } from '../bank/fresh';
+import { newBattery } from '../cells/new-battery';
+import { circuitOf, laidOut, van } from '../kept-spec/van';
+import { canTakeOut, INSERTS, putInto, takeOut, takeOutOwn, takeOutRun } from './edit-circuit';
+import { otherConsumer } from './new-parts';
+import type { WiringPlan } from './plan';
+
+const wiring = laidOut(van);
+const run = (of: Pick<WiringPlan, 'runs'>, id: string) => of.runs.find((one) => one.id === id)!;
+const codes = (plan: WiringPlan) => circuitOf(van, plan).findings.map(({ fault }) => fault.code);
+
+describe('a part put into a run', () => {
+  it('makes two runs of it, as long together, the label on the one that leads on', () => {
+    const { runs, parts } = putInto(wiring, 'inverter-inv-plus', 'switch', 'isolator');
+    const rest = run({ runs }, 'inverter-inv-plus');
+    const piece = run({ runs }, 'own-isolator-piece');
+    expect([piece.from, piece.to, rest.from, rest.to]).toEqual([
+      'fuse-inverter-inv.out',
+      'own-isolator.in',
+      'own-isolator.out',
+      'inverter-inv.+',
+    ]);
+    expect(piece.lengthM + rest.lengthM).toBeCloseTo(run(wiring, 'inverter-inv-plus').lengthM, 12);
+    expect(rest.label).toBe(run(wiring, 'inverter-inv-plus').label);
+    expect(wiring.runs.map(({ label }) => label)).not.toContain(piece.label);
+    expect(parts.at(-1)).toMatchObject({ kind: 'switch', name: `Switch in ${rest.label}` });
+  });
+  it('is carried by its current like the run itself, and nothing is wrong with it', () => {
+    const plan = { ...wiring, ...putInto(wiring, 'inverter-inv-plus', 'fuse', 'more') };
+    const { fuses, findings } = circuitOf(van, plan);
+    const design = (id: string) => fuses.find(({ part }) => part.id === id)!.design.value;
+    expect(design('own-more')).toBe(design('fuse-inverter-inv'));
+    expect(findings).toEqual([]);
+  });
+  it('only what belongs there', () => {
+    expect(INSERTS.link).toEqual([]);
+    expect(putInto(wiring, 'main-shunt', 'fuse', 'x')).toBe(wiring);
+    expect(putInto(wiring, 'no such run', 'bar', 'x')).toBe(wiring);
+  });
+  it('a battery’s own protection belongs to the bank’s side, whichever way the run is drawn', () => {
+    const turned = {
+      ...wiring,
+      runs: wiring.runs.map((one) => (one.id === 'main-shunt' ? { ...one, from: one.to, to: one.from } : one)),
+    };
+    for (const plan of [wiring, turned]) {
+      const put = { ...plan, ...putInto(plan, 'main-shunt', 'protection', 'bms') };
+      expect(codes(put)).toEqual([]);
+      const own = otherConsumer('heater', { name: 'Heater', currentA: 4, gives: false });
+      const landed = own.runs.map((one, k) => ({
+        ...one,
+        label: `W9${k}`,
+        to: one.role === 'negative' ? 'own-bms.out' : one.to,
+      }));
+      const { findings } = circuitOf(van, {
+        ...put,
+        parts: [...put.parts, ...own.parts],
+        runs: [...put.runs, ...landed],
+      });
+      expect(findings.map(({ fault }) => fault)).toContainEqual(
+        expect.objectContaining({ code: 'bypass', move: { runId: 'own-heater-minus', end: 'to' } }),
+      );
+    }
+  });
+});
+
+describe('a part taken out', () => {
+  it('joins its two runs again: what was put in leaves no trace but a guess', () => {
+    for (const kind of INSERTS.positive) {
+      const back = { ...wiring, ...takeOut(putInto(wiring, 'inverter-inv-plus', kind, 'x'), 'own-x') };
+      const was = run(wiring, 'inverter-inv-plus');
+      expect(run(back, 'inverter-inv-plus')).toEqual({
+        ...was,
+        lengthM: expect.closeTo(was.lengthM, 12) as number,
+        endsBy: 'hand',
+      });
+      expect({ ...back, runs: back.runs.length }).toEqual({ ...wiring, runs: wiring.runs.length });
+    }
+  });
+  it('stays out when the circuit is laid out again, and its run goes round it', () => {
+    const plan = { ...wiring, ...takeOut(wiring, 'switch-main') };
+    const again = laidOut(van, plan);
+    expect(again.parts.map(({ id }) => id)).not.toContain('switch-main');
+    expect(run(again, 'main-switch')).toMatchObject({ from: 'fuse-main.out', to: 'plus.bar', lengthM: 1 });
+    expect(again.runs.map(({ id }) => id)).not.toContain('main-plus');
+    expect(codes(again)).toEqual([]);
+    expect(laidOut(van, { ...again, removed: [] }).parts.map(({ id }) => id)).toContain('switch-main');
+  });
+  it('not the shunt, nor a bar that more than two runs come to', () => {
+    expect(canTakeOut(wiring, 'shunt')).toBe(false);
+    expect(canTakeOut(wiring, 'minus')).toBe(false);
+    expect(takeOut(wiring, 'minus')).toBe(wiring);
+    expect(canTakeOut(wiring, 'no such part')).toBe(false);
+  });
+  it('a run stays out as well; what a hand added goes with its fuse', () => {
+    const without = { ...wiring, ...takeOutRun(wiring, 'bond') };
+    expect(laidOut(van, without).runs.map(({ id }) => id)).not.toContain('bond');
+    const own = otherConsumer('heater', { name: 'Heater', currentA: 4, gives: false });
+    const more = { ...wiring, parts: [...wiring.parts, ...own.parts], runs: [...wiring.runs, ...own.runs] };
+    expect(takeOutOwn(more, 'own-heater')).toEqual(wiring);
+    expect(takeOutOwn(wiring, 'switch-main')).toBe(wiring);
+  });
+});
+
+describe('a string of several batteries', () => {
+  const bank = newBank(newBattery('b', 'agm', 6, 100), 2, 2);
+  const rig = { ...van, bank };
+  const plan = laidOut(rig);
+  it('has its links, which carry what it gives and bear what its fuse lets through', () => {
+    const { runs, fuses, findings } = circuitOf(rig, plan);
+    const links = runs.filter((one) => one.run.role === 'link');
+    expect(links.map(({ run: { from, to } }) => [from, to])).toEqual([
+      ['battery-1.1-', 'battery-1.2+'],
+      ['battery-2.1-', 'battery-2.2+'],
+    ]);
+    const lead = runs.find((one) => one.run.id === 'battery-1-plus')!;
+    const [link] = links;
+    expect(link!.design.value).toBeCloseTo(lead.design.value, 9);
+    const fuse = fuses.find(({ part }) => part.id === 'fuse-battery-1')!.choice!.ratingA;
+    expect(link!.ampacityA).toBeGreaterThanOrEqual(fuse);
+    expect(findings).toEqual([]);
+  });
+  it('says so where a link is missing, as in circuits that were laid out before there were any', () => {
+    const without = { ...plan, runs: plan.runs.filter(({ id }) => id !== 'battery-2-link-1') };
+    expect(circuitOf(rig, without).findings).toEqual([
+      { severity: 'warning', on: { part: 'battery-2' }, fault: { code: 'string-open', missing: 1 } },
+    ]);
+  });
+});

@@ -1,0 +1,105 @@
+import { describe, expect, it } from 'vitest';
+import { newBank } from '../bank/fresh';
+import { newBattery } from '../cells/new-battery';
+import { circuitOf, laidOut, van } from '../kept-spec/van';
+import { at } from '../quantity/guard';
+import { equalLeads, stringLeads, unevenShare } from './equal-leads';
+import { newRun } from './new-parts';
+import { asDrawn } from './parallel/as-drawn';
+import { parallelResponse, parallelShares } from './parallel/shares';
+import { joinedBy } from './parallel/topology';
+import type { WiringPlan } from './plan';
+
+const bank = { ...newBank(newBattery('b', 'lfp', 4, 100), 1, 3), currentSchool: 'sum' as const };
+const rig = { ...van, bank };
+const plan = laidOut(rig);
+const batteries = [0.004, 0.004, 0.004].map((ohm) => ({ emfV: 13.2, ohm, looseOhm: 0 }));
+const JOINT_OHM = 0.00005;
+const copper = (lengthM: number, areaMm2: number) => (1.724e-8 * (1 + 0.00393 * 20) * lengthM) / (areaMm2 * 1e-6);
+
+describe('the circuit as drawn', () => {
+  it('with equal leads to bars shares equally, and loses by hand what the leads are', () => {
+    const circuit = circuitOf(rig, plan);
+    const shares = parallelShares(asDrawn(circuit, plan.parts, JOINT_OHM)!(batteries), {
+      by: 'current',
+      currentA: 90,
+    })!;
+    for (const amps of shares.batteryA) expect(amps).toBeCloseTo(30, 6);
+    const area = (id: string) => circuit.runs.find(({ run }) => run.id === id)!.areaMm2;
+    const ohm =
+      0.004 +
+      copper(0.1, area('battery-1-post')) +
+      copper(0.4, area('battery-1-plus')) +
+      copper(0.5, area('battery-1-minus')) +
+      6 * JOINT_OHM;
+    expect(shares.lossW).toBeCloseTo(3 * 30 ** 2 * ohm, 1);
+  });
+  it('drawn end-fed answers as end-fed does', () => {
+    // Links of one length and section from post to post, and the mains on the first battery.
+    const link = (role: 'positive' | 'negative', k: number) => ({
+      ...newRun(
+        `own-${role}-${k}`,
+        role,
+        `battery-${k}.${role === 'positive' ? '+' : '-'}`,
+        `battery-${k + 1}.${role === 'positive' ? '+' : '-'}`,
+        0.3,
+      ),
+      areaMm2: 50,
+    });
+    const mains = [
+      newRun('own-main', 'positive', 'battery-1.+', 'switch-main.in', 0.5),
+      newRun('own-return', 'negative', 'battery-1.-', 'shunt.bank', 0.5),
+    ].map((run) => ({ ...run, areaMm2: 50 }));
+    const kept = plan.runs.filter(
+      ({ id }) => !id.startsWith('battery-') && id !== 'main-switch' && id !== 'main-shunt',
+    );
+    const runs = [...kept, ...mains, ...[1, 2].flatMap((k) => [link('positive', k), link('negative', k)])].map(
+      (run, k) => ({ ...run, label: `W${k + 1}` }),
+    );
+    const drawn: WiringPlan = { ...plan, runs };
+    const circuit = circuitOf(rig, drawn);
+    const linkOhm = copper(0.3, 50) + 2 * JOINT_OHM;
+    const leads = { linkOhm, leadOhm: linkOhm, barOhm: 1e-6 };
+    const ours = parallelResponse(asDrawn(circuit, drawn.parts, JOINT_OHM)!(batteries)).perAmpere;
+    const theirs = parallelResponse(joinedBy('end-fed', leads)(batteries)).perAmpere;
+    ours.forEach((share, k) => expect(share).toBeCloseTo(at(theirs, k), 4));
+    expect(unevenShare(circuit, drawn)?.share).toMatchObject({ name: 'Battery 1', longestM: 1.2, shortestM: 0 });
+    expect(equalLeads(circuit, runs)).toBeNull();
+  });
+  it('is none where nothing is fed by all', () => {
+    const cut = { ...plan, runs: plan.runs.filter(({ id }) => id !== 'main-plus') };
+    expect(asDrawn(circuitOf(rig, cut), plan.parts, JOINT_OHM)).toBeNull();
+  });
+});
+
+describe('leads that must be equal', () => {
+  const longer = (lengthM: number) => ({
+    ...plan,
+    runs: plan.runs.map((run) => (run.id === 'battery-2-plus' ? { ...run, lengthM } : run)),
+  });
+  it('are the sum of their segments on either side', () => {
+    const leads = stringLeads(circuitOf(rig, longer(2)));
+    expect(leads.map(({ plusM, minusM }) => [plusM, minusM])).toEqual([
+      [0.5, 0.5],
+      [2.1, 0.5],
+      [0.5, 0.5],
+    ]);
+  });
+  it('unequal ones are said from five per cent of a share on, and made equal in one press', () => {
+    const drawn = longer(8);
+    const circuit = circuitOf(rig, drawn);
+    const { share } = unevenShare(circuit, drawn)!;
+    expect(share.name).not.toBe('Battery 2');
+    expect([share.longestM, share.shortestM]).toEqual([8.6, 1]);
+    expect(circuit.findings.map(({ fault }) => fault.code)).toContain('uneven');
+    const mended = { ...drawn, runs: equalLeads(circuit, drawn.runs)! };
+    expect(circuitOf(rig, mended).findings.map(({ fault }) => fault.code)).not.toContain('uneven');
+    expect(stringLeads(circuitOf(rig, mended)).map(({ plusM }) => plusM)).toEqual([8.1, 8.1, 8.1]);
+    expect(unevenShare(circuitOf(rig, longer(0.41)), longer(0.41))).toBeNull();
+  });
+  it('batteries that differ are nobody’s leads', () => {
+    const one = { battery: newBattery('c', 'lfp', 4, 300), seriesCount: 1, parallelCount: 1 };
+    const mixed = { ...rig, bank: { ...bank, others: [{ ...one, boughtIn: null, reason: '' }] } };
+    expect(circuitOf(mixed, laidOut(mixed)).findings.map(({ fault }) => fault.code)).not.toContain('uneven');
+  });
+});

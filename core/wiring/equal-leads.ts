@@ -1,0 +1,102 @@
+import { copperOhm } from '../conductors/copper';
+import { at } from '../quantity/guard';
+import type { CircuitFigures } from './circuit-figures';
+import { asDrawn } from './parallel/as-drawn';
+import { BATTERIES_MOST, IN_USE_C } from './parallel/bank-in-parallel';
+import { parallelResponse } from './parallel/shares';
+import type { WiringPlan } from './plan';
+import type { Run } from './run';
+
+/** The leads of one string until they meet those of all others. */
+export interface StringLeads {
+  stringId: string;
+  /** m to where all have met, on either side. */
+  plusM: number;
+  minusM: number;
+  /** Runs that it feeds alone. */
+  ownIds: string[];
+}
+
+/** What lies between each string and where all have met: equal ways make equal shares. */
+export function stringLeads({ currents, strings, runs }: CircuitFigures): StringLeads[] {
+  const some = runs.flatMap(({ run }) => {
+    const from = currents.flows.get(run.id)?.strings ?? [];
+    return from.length < strings.length && (run.role === 'positive' || run.role === 'negative') ? [{ run, from }] : [];
+  });
+  return strings.map(({ id }, k) => {
+    const its = some.filter(({ from }) => from.includes(k));
+    const metres = (role: Run['role']) => its.reduce((sum, { run }) => sum + (run.role === role ? run.lengthM : 0), 0);
+    return {
+      stringId: id,
+      plusM: metres('positive'),
+      minusM: metres('negative'),
+      ownIds: its.flatMap(({ run, from }) => (from.length === 1 ? [run.id] : [])),
+    };
+  });
+}
+
+/** A share that is off by more than this on account of the leads is said. */
+const OFF_FRACTION = 0.05;
+/** m that two leads may differ by and still be alike. */
+const ALIKE_M = 1e-6;
+
+export interface UnevenShare {
+  stringId: string;
+  share: { name: string; fraction: number; fairFraction: number; longestM: number; shortestM: number };
+}
+
+/**
+ * The string that carries most too much because the leads differ; null where none does. It is held against what it would carry with leads
+ * as long as the longest; charge and age of the batteries do not enter, since what is looked at is the answer to one ampere more.
+ */
+export function unevenShare(circuit: CircuitFigures, { parts, parallel }: WiringPlan): UnevenShare | null {
+  const leads = stringLeads(circuit);
+  if (leads.length < 2 || leads.length > BATTERIES_MOST) return null;
+  const metres = leads.map(({ plusM, minusM }) => plusM + minusM);
+  const [longestM, shortestM] = [Math.max(...metres), Math.min(...metres)];
+  const join = longestM - shortestM > ALIKE_M ? asDrawn(circuit, parts, parallel.jointOhm) : null;
+  if (join === null) return null;
+  const sharesWith = (padding: (k: number) => number) =>
+    parallelResponse(join(circuit.strings.map(({ ohm }, k) => ({ emfV: 0, ohm, looseOhm: padding(k) })))).perAmpere;
+  const drawn = sharesWith(() => 0);
+  const even = sharesWith((k) => paddingOhm(circuit, at(leads, k), longestM));
+  const ratios = circuit.strings.map((_, k) => at(drawn, k) / at(even, k));
+  const k = ratios.indexOf(Math.max(...ratios));
+  if (!(at(ratios, k) > 1 + OFF_FRACTION)) return null;
+  const { id, name } = at(circuit.strings, k);
+  const share = { name, fraction: at(drawn, k), fairFraction: at(even, k), longestM, shortestM };
+  return { stringId: id, share };
+}
+
+/** What its leads lack of the longest, in copper as thick as theirs. */
+function paddingOhm({ runs }: CircuitFigures, { ownIds, plusM, minusM }: StringLeads, longestM: number): number {
+  const lacksM = longestM - plusM - minusM;
+  const sections = runs.flatMap(({ run, areaMm2 }) => (ownIds.includes(run.id) ? [areaMm2] : []));
+  const areaMm2 = sections.length > 0 ? Math.min(...sections) : at(runs, 0).areaMm2;
+  return lacksM > ALIKE_M ? copperOhm(lacksM, areaMm2, IN_USE_C) : 0;
+}
+
+/**
+ * The leads of all strings made as long as the longest: what each lacks is laid into the longest run of its own.
+ * @returns null where a string has no run of its own there, as where batteries are joined one to the next
+ */
+export function equalLeads(circuit: CircuitFigures, runs: readonly Run[]): Run[] | null {
+  const leads = stringLeads(circuit);
+  const byId = new Map(runs.map((run) => [run.id, run]));
+  const longer = new Map<string, number>();
+  for (const [role, side] of [
+    ['positive', 'plusM'],
+    ['negative', 'minusM'],
+  ] as const) {
+    const longestM = Math.max(...leads.map((one) => one[side]));
+    for (const one of leads) {
+      const lacksM = longestM - one[side];
+      if (lacksM <= ALIKE_M) continue;
+      const own = one.ownIds.flatMap((id) => byId.get(id) ?? []).filter((run) => run.role === role);
+      const [most] = own.sort((a, b) => b.lengthM - a.lengthM);
+      if (!most) return null;
+      longer.set(most.id, most.lengthM + lacksM);
+    }
+  }
+  return runs.map((run) => ({ ...run, lengthM: longer.get(run.id) ?? run.lengthM }));
+}
