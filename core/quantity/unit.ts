@@ -16,6 +16,8 @@ export const UNITS = {
   M: { symbol: 'm', factor: 1, decimals: 1 },
   Mm2: { symbol: 'mm²', factor: 1, decimals: 1 },
   Mm: { symbol: 'mm', factor: 1, decimals: 0 },
+  /** Of a nut. */
+  Nm: { symbol: 'Nm', factor: 1, decimals: 0 },
   Kg: { symbol: 'kg', factor: 1, decimals: 1 },
   Litre: { symbol: 'l', factor: 1, decimals: 0 },
   Price: { symbol: '', factor: 1, decimals: 0 },
@@ -54,6 +56,7 @@ export interface UnitLook {
 const IMPERIAL: Partial<Record<Unit, UnitLook>> = {
   M: { symbol: 'ft', factor: 1 / 0.3048, decimals: 1 },
   Mm: { symbol: 'in', factor: 1 / 25.4, decimals: 1 },
+  Nm: { symbol: 'lb ft', factor: 1 / 1.3558179483, decimals: 0 },
   Kg: { symbol: 'lb', factor: 1 / 0.45359237, decimals: 0 },
   Litre: { symbol: 'cu ft', factor: 1 / 28.316846592, decimals: 1 },
   TempC: { symbol: '°F', factor: 1.8, offset: 32, decimals: 0 },

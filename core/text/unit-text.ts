@@ -72,6 +72,7 @@ const PLAIN: Partial<Record<Unit, Record<string, UnitScale>>> = {
   Mm: { mm: s(1), cm: s(10), m: s(1000), in: s(25.4), inch: s(25.4), inches: s(25.4), '"': s(25.4) },
   Mm2: { 'mm²': s(1), mm2: s(1), 'mm^2': s(1), sqmm: s(1), qmm: s(1) },
   Kg: { kg: s(1), g: s(0.001), t: s(1000), lb: s(0.45359237), lbs: s(0.45359237), pounds: s(0.45359237) },
+  Nm: { nm: s(1), 'lb ft': s(1.3558179483), 'ft lb': s(1.3558179483) },
   Litre: { l: s(1), litre: s(1), litres: s(1), liter: s(1), liters: s(1), ml: s(0.001), 'cu ft': s(28.316846592) },
   TempC: { '°c': s(1), c: s(1), '°f': { factor: 5 / 9, offset: -160 / 9 }, f: { factor: 5 / 9, offset: -160 / 9 } },
   K: { k: s(1), '°c': s(1), c: s(1), '°f': s(5 / 9), f: s(5 / 9) },

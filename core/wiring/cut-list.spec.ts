@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { piedWagtail } from '../../demo/rigs';
 import { deriveRig } from '../rig/derive-rig';
-import { changedSincePrint, cutListCsv, cutRows, partsToBuy, printedList } from './cut-list';
+import { changedSincePrint, cutRows, partsToBuy, printedList } from './cut-list';
+import { cutListCsv } from './cut-list-csv';
 
 const circuit = deriveRig(piedWagtail, null).circuit!;
 const rows = cutRows(circuit, piedWagtail.wiring.parts, (post) => post);

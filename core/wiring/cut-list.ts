@@ -1,4 +1,3 @@
-import Papa from 'papaparse';
 import { sectionText } from '../conductors/section-text';
 import { formatNumber } from '../quantity/format';
 import type { CircuitFigures, FuseFigures } from './circuit-figures';
@@ -118,23 +117,3 @@ export function partsToBuy(
     pieces: [...pieces].map(([says, number]) => ({ says, count: number })).sort(byName(({ says }) => says)),
   };
 }
-
-/** The list as a file for a spreadsheet; a cell that one would run as a formula gets a ' in front. */
-export const cutListCsv = (rows: readonly CutRow[]): string =>
-  Papa.unparse(
-    [
-      ['label', 'from', 'to', 'cut m', 'section', 'colour', 'lug from', 'lug to', 'done'],
-      ...rows.map(({ label, from, to, cutM, section, colour, fromStud, toStud, done }) => [
-        label,
-        from,
-        to,
-        cutM.toFixed(2),
-        section,
-        colour,
-        `${section} × ${studText(fromStud)}`,
-        `${section} × ${studText(toStud)}`,
-        done.join(' '),
-      ]),
-    ],
-    { escapeFormulae: true },
-  );

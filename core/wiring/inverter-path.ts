@@ -1,5 +1,5 @@
 import { copperOhm } from '../conductors/copper';
-import type { CircuitFigures } from './circuit-figures';
+import type { CircuitFigures, LoopFigures } from './circuit-figures';
 import type { WiringPlan } from './plan';
 
 /** The way from the bank to the first inverter and back. */
@@ -26,12 +26,28 @@ export function inverterPath({ inverterRun }: WiringPlan, circuit: CircuitFigure
     return { ohm: copperOhm(2 * lengthM, areaMm2, IN_USE_C), lengthM, from: 'one-run' };
   }
   const runs = circuit.runs.filter(({ run }) => loop.runIds.includes(run.id));
-  const { flows, stringCount } = circuit.currents;
-  // Leads of the strings lie side by side: what only some of them feed counts by its share.
-  const share = (id: string) => (flows.get(id)?.strings.length ?? stringCount) / stringCount;
   return {
-    ohm: runs.reduce((sum, { run, areaMm2 }) => sum + share(run.id) * copperOhm(run.lengthM, areaMm2, IN_USE_C), 0),
+    ohm: loopOhm(circuit, loop),
     lengthM: runs.reduce((sum, { run }) => sum + run.lengthM, 0) / 2,
     from: 'circuit',
   };
+}
+
+/** Copper from the bank to a part and back, in use, Ω. Leads of the strings lie side by side: each counts by its share. */
+function loopOhm({ runs, currents: { flows, stringCount } }: CircuitFigures, { runIds }: LoopFigures): number {
+  const share = (id: string) => (flows.get(id)?.strings.length ?? stringCount) / stringCount;
+  return runs
+    .filter(({ run }) => runIds.includes(run.id))
+    .reduce((sum, { run, areaMm2 }) => sum + share(run.id) * copperOhm(run.lengthM, areaMm2, IN_USE_C), 0);
+}
+
+/**
+ * Copper between the bank and a source as the circuit is laid out, there and back, in use, Ω; null where it has no whole way. Fuses, a
+ * relay and crimps come on top.
+ */
+export function sourceOhm(circuit: CircuitFigures | null, sourceId: string): number | null {
+  const loop = circuit?.loops.find(
+    ({ part, hasOut, hasBack }) => part.kind === 'charger' && part.sourceId === sourceId && hasOut && hasBack,
+  );
+  return circuit && loop ? loopOhm(circuit, loop) : null;
 }

@@ -24,6 +24,7 @@ import { DaySimulation } from '../../rig/day-simulation';
 import { renamedGroup } from '@core/audit/renamed-group';
 import { Edit } from '../../rig/edit';
 import { rigFeature } from '../../rig/rig-feature';
+import { circuitsOfLoads } from '@core/wiring/circuits-of-loads';
 import { selectDerived } from '../../rig/rig-selectors';
 import { Choice, type Option } from '../../ui/choice';
 import { saveText } from '../../ui/save-text';
@@ -111,6 +112,13 @@ export class AuditPage {
   protected readonly filter = signal('');
 
   protected readonly audit = computed(() => this.derived()?.audit ?? null);
+  /** By load: its circuit’s name and the run that feeds it. */
+  private readonly circuits = computed(() =>
+    circuitsOfLoads(this.derived()?.circuit ?? null, this.audit()?.lines ?? []),
+  );
+  protected circuitOf(loadId: string): string | null {
+    return this.circuits().get(loadId) ?? null;
+  }
   protected readonly quantiles = computed(() => this.derived()?.quantiles ?? null);
   protected readonly inverters = computed(() => this.rig()?.inverters ?? []);
   protected readonly standby = computed(

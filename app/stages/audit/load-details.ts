@@ -57,6 +57,8 @@ export class LoadDetails {
   readonly line = input.required<AuditLine>();
   readonly inverters = input.required<readonly Inverter[]>();
   readonly plan = input.required<AuditPlan>();
+  /** The circuit that it hangs on, as it is laid out; null: on none, or none is. */
+  readonly circuit = input<string | null>(null);
   readonly changed = output<Partial<Load>>();
 
   protected readonly limits = LIMITS;

@@ -12,6 +12,7 @@ import { siteYear } from '@core/climate/site-year';
 import type { SitePlan } from '@core/climate/weather';
 import { Edit } from '../../rig/edit';
 import { rigFeature } from '../../rig/rig-feature';
+import { selectDerived } from '../../rig/rig-selectors';
 import { YearSimulation } from '../../rig/year-simulation';
 
 const SITE_KEYS = ['climateId', 'weather', 'tempC', 'stops'] as const;
@@ -25,6 +26,8 @@ export class ChargingFacts {
   readonly rigId = computed(() => this.rig()?.id ?? '');
   readonly plan = computed<ChargingPlan | null>(() => this.rig()?.charging ?? null);
   readonly bank = computed(() => this.rig()?.bank ?? null);
+  private readonly derived = this.store.selectSignal(selectDerived);
+  readonly circuit = computed(() => this.derived()?.circuit ?? null);
   private readonly years = new WeakMap<Source, { around: Surroundings; months: Figure[] }>();
   private readonly place = computed(() => this.rig()?.place ?? null);
   private readonly edits = computed(() => this.rig()?.chemistryEdits ?? {});

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { EngineSource, SolarArray, Source, Trip } from '@core/sources/source';
 import { LIMITS } from '@core/rig/limits';
 import { newArray } from '@core/sources/new-source';
@@ -6,6 +6,7 @@ import { Choice, type Option } from '../../ui/choice';
 import { HourStrip } from '../../ui/hour-strip';
 import { QuantityField } from '../../ui/quantity-field';
 import { TextField } from '../../ui/text-field';
+import { UnitChoice } from '../../ui/unit-choice';
 import { MONTH_NAMES } from './charging-words';
 import { MonthRow } from './month-row';
 import { WeekGrid } from './week-grid';
@@ -30,6 +31,8 @@ const MONTHS: readonly Option[] = MONTH_NAMES.map((name, k) => ({ id: String(k +
 })
 export class SourceDetails {
   readonly source = input.required<Source>();
+  /** Copper of its way to the bank and back, as the circuit is laid out; null: not known. */
+  readonly circuitOhm = input<number | null>(null);
   readonly changed = output<Partial<Source>>();
   readonly removed = output();
   protected readonly limits = LIMITS;
@@ -38,6 +41,13 @@ export class SourceDetails {
   protected readonly months = MONTHS;
   protected readonly dayLimit = { min: 1, max: 31, integer: true };
   protected readonly shadeWords = ['clear', 'half shaded', 'shaded'] as const;
+  /** The circuit’s copper where the path that is entered is another, to the tenth of a milliohm. */
+  protected readonly offeredOhm = computed(() => {
+    const [ohm, mode] = [this.circuitOhm(), this.engine()?.mode];
+    if (ohm === null || mode?.by !== 'relay' || Math.abs(mode.pathOhm - ohm) < 0.00005) return null;
+    return Math.max(LIMITS.pathOhm.min, ohm);
+  });
+  protected readonly units = inject(UnitChoice);
   protected readonly solar = computed(() => pickKind(this.source(), 'solar'));
   protected readonly engine = computed(() => pickKind(this.source(), 'engine'));
   protected readonly shore = computed(() => pickKind(this.source(), 'shore'));

@@ -3,6 +3,7 @@ import { formatNumber } from '@core/quantity/format';
 import type { Source, SourceKind } from '@core/sources/source';
 import { LIMITS } from '@core/rig/limits';
 import { newSource } from '@core/sources/new-source';
+import { sourceOhm } from '@core/wiring/inverter-path';
 import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
 import { QuantityField } from '../../ui/quantity-field';
@@ -65,6 +66,10 @@ export class SourcesPage {
 
   protected ofSource(id: string) {
     return this.rows().find(({ source }) => source.id === id);
+  }
+
+  protected circuitOhm(id: string): number | null {
+    return sourceOhm(this.facts.circuit(), id);
   }
 
   protected pick(id: string): void {

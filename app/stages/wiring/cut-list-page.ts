@@ -1,13 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import {
-  changedSincePrint,
-  cutListCsv,
-  cutRows,
-  metresToCut,
-  partsToBuy,
-  printedList,
-  studText,
-} from '@core/wiring/cut-list';
+import { changedSincePrint, cutRows, metresToCut, partsToBuy, printedList, studText } from '@core/wiring/cut-list';
+import { cutListCsv } from '@core/wiring/cut-list-csv';
 import { CABLE_STEPS, type CableStep } from '@core/wiring/run';
 import { StageTabs } from '../../rig/stage-tabs';
 import { momentLabel } from '../../ui/dates';

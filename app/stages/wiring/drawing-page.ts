@@ -9,6 +9,7 @@ import { WorkingStore } from '../../ui/working-store';
 import { CircuitDrawing } from './circuit-drawing';
 import { FindingList } from './finding-list';
 import { findingWords } from './finding-words';
+import { PartDetails } from './part-details';
 import { RunDetails } from './run-details';
 import { RunTable } from './run-table';
 import { WiringFacts } from './wiring-facts';
@@ -16,7 +17,17 @@ import { WiringFacts } from './wiring-facts';
 /** The circuit as a drawing, what is wrong with it, and the way to what is picked. */
 @Component({
   selector: 'co-drawing-page',
-  imports: [CircuitDrawing, FigurePart, FindingList, MarginContent, RouterLink, RunDetails, RunTable, StageTabs],
+  imports: [
+    CircuitDrawing,
+    FigurePart,
+    FindingList,
+    MarginContent,
+    PartDetails,
+    RouterLink,
+    RunDetails,
+    RunTable,
+    StageTabs,
+  ],
   templateUrl: './drawing-page.html',
   styles: `
     .loop {

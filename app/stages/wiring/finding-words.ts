@@ -95,6 +95,24 @@ function wordsOf(
         remedy: 'Lay the circuit out again: what was measured is kept.',
         apply: { says: 'Lay it out again', run: () => facts.layOut() },
       };
+    case 'string-open':
+      return {
+        says: `${name}: ${fault.missing === 1 ? 'a link is' : `${fault.missing} links are`} missing`,
+        why: 'Its batteries are joined one to the next; what joins them is cut and counted too.',
+        remedy: 'Lay the circuit out again: what was measured is kept.',
+        apply: { says: 'Lay it out again', run: () => facts.layOut() },
+      };
+    case 'uneven': {
+      const runs = facts.equalRuns();
+      return {
+        says: `${fault.name} carries ${percent(fault.fraction)} where ${percent(fault.fairFraction)} would be fair`,
+        why: `The leads differ: ${formatNumber(fault.shortestM, 2)} m there and back at the shortest, ${formatNumber(fault.longestM, 2)} m at the longest.`,
+        remedy: runs
+          ? 'Make all leads as long as the longest.'
+          : 'Bring each battery to the bars by leads of one length.',
+        apply: runs ? { says: 'Make them equal', run: () => facts.change({ runs }, null) } : null,
+      };
+    }
     case 'off-list':
       return {
         says: `${name}: ${formatNumber(fault.areaMm2, 2)} mm² is on no list`,

@@ -34,6 +34,7 @@ export class NegativesPage {
     const circuit = this.facts.circuit();
     if (!circuit) return [];
     const beside = new Map(circuit.bypasses.map((one) => [one.partId, one]));
+    const lost = new Set(circuit.loops.flatMap(({ part, hasBack }) => (hasBack ? [] : [part.id])));
     return [...this.facts.parts().values()]
       .filter((part) => minusOf(part) !== null)
       .map(({ id, name }) => {
@@ -43,14 +44,18 @@ export class NegativesPage {
           name,
           says: bypass
             ? `beside the shunt, by ${bypass.runs.map(({ label }) => label).join(', ')}`
-            : 'through the shunt',
-          bad: !!bypass,
+            : lost.has(id)
+              ? 'nowhere: no run leads back'
+              : 'through the shunt',
+          bad: !!bypass || lost.has(id),
+          beside: !!bypass,
         };
       });
   });
   protected readonly headline = computed(() => {
-    const beside = this.drawn().filter(({ bad }) => bad).length;
-    const onBank = this.found().filter(({ lands }) => lands === 'bank-side').length;
+    const beside = this.drawn().filter((one) => one.beside).length;
+    // What is drawn is counted there.
+    const onBank = this.found().filter((one) => one.lands === 'bank-side' && !this.facts.isDrawn(one)).length;
     const open = this.found().filter(({ lands }) => lands === 'not-known').length;
     if (beside + onBank > 0)
       return `${beside + onBank} ${beside + onBank === 1 ? 'negative comes' : 'negatives come'} back beside the shunt.`;

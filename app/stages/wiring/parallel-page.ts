@@ -4,17 +4,27 @@ import { LIMITS } from '@core/rig/limits';
 import { bankStrings } from '@core/wiring/battery-posts';
 import { allConsumers, allLoads } from '@core/wiring/demand';
 import { bankInParallel, BATTERIES_MOST } from '@core/wiring/parallel/bank-in-parallel';
-import { batteryShares, compareWays, courseOf, fairestWay, isFair } from '@core/wiring/parallel/compare';
-import type { Topology } from '@core/wiring/parallel/topology';
+import { stringLeads } from '@core/wiring/equal-leads';
+import { asDrawn } from '@core/wiring/parallel/as-drawn';
+import { batteryShares, compareWays, courseRule, fairestWay, isFair, type WayId } from '@core/wiring/parallel/compare';
+import type { Drain } from '@core/wiring/parallel/drain';
+import type { DrawOverTime } from '@core/wiring/parallel/shares';
 import type { BatteryFacts, ParallelPlan } from '@core/wiring/plan';
 import { StageTabs } from '../../rig/stage-tabs';
+import { Choice, type Option } from '../../ui/choice';
 import { FigurePart } from '../../ui/figure';
+import { NumberPipe } from '../../ui/number-pipe';
 import { QuantityField } from '../../ui/quantity-field';
 import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
+import { type CourseQuestion, ParallelCourse } from './parallel-course';
 import { WiringFacts } from './wiring-facts';
 
-const TOPOLOGY_WORDS: Record<Topology, { name: string; says: string }> = {
+const WAY_WORDS: Record<WayId, { name: string; says: string }> = {
+  'as-drawn': {
+    name: 'as drawn',
+    says: 'the circuit as it is laid out and measured, with a joint at either end of a run',
+  },
   'end-fed': { name: 'end-fed', says: 'both mains on the first battery, links from one to the next' },
   diagonal: { name: 'diagonal', says: 'the positive main on the first, the negative on the last' },
   middle: { name: 'in the middle', says: 'both mains in the middle of the row' },
@@ -22,12 +32,20 @@ const TOPOLOGY_WORDS: Record<Topology, { name: string; says: string }> = {
   'bars-one-end': { name: 'bars, one end', says: 'equal leads to two bars, both fed at the same end' },
   'bars-opposite-ends': { name: 'bars, opposite ends', says: 'equal leads to two bars, fed at opposite ends' },
 };
+const DRAWS: readonly Option[] = [
+  { id: 'current', name: 'this current throughout' },
+  { id: 'power', name: 'a power that is held' },
+  { id: 'day', name: 'the audit’s day by the hour' },
+];
 const HOUR_S = 3600;
+/** Instants of the course in the table. */
+const INSTANTS = 7;
 
 /** How the batteries of the bank share a current, by the way in which they are joined. */
 @Component({
   selector: 'co-parallel-page',
-  imports: [FigurePart, QuantityField, StageTabs],
+  imports: [Choice, FigurePart, NumberPipe, QuantityField, StageTabs],
+  providers: [ParallelCourse],
   templateUrl: './parallel-page.html',
   styleUrl: './parallel-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -37,7 +55,9 @@ export class ParallelPage {
   protected readonly units = inject(UnitChoice);
   protected readonly limits = LIMITS;
   protected readonly number = formatNumber;
-  protected readonly words = TOPOLOGY_WORDS;
+  protected readonly words = WAY_WORDS;
+  protected readonly draws = DRAWS;
+  protected readonly over = inject(ParallelCourse);
   protected readonly plan = computed(() => this.facts.wiring()?.parallel ?? null);
   private readonly bank = computed(() => {
     const [rig, plan] = [this.facts.rig(), this.plan()];
@@ -57,55 +77,93 @@ export class ParallelPage {
     return amps === 0 ? null : amps;
   });
 
+  /** The circuit as drawn; null: nothing is laid out, or nothing is fed by all. */
+  private readonly drawn = computed(() => {
+    const [circuit, wiring, plan] = [this.facts.circuit(), this.facts.wiring(), this.plan()];
+    return circuit && wiring && plan ? asDrawn(circuit, wiring.parts, plan.jointOhm) : null;
+  });
+
   /** Each way of joining, side by side. */
   protected readonly ways = computed(() => {
     const [bank, plan, amps] = [this.bank(), this.plan(), this.drawA()];
-    return bank && plan && amps !== null ? compareWays(bank, plan, amps) : [];
+    return bank && plan && amps !== null ? compareWays(bank, plan, this.drawn(), amps) : [];
+  });
+  /** As it is joined now: as chosen, or end-fed where a circuit was chosen that is no longer there. */
+  protected readonly chosen = computed(() => {
+    const ways = this.ways();
+    return ways.find(({ id }) => id === this.plan()?.topology) ?? ways[0] ?? null;
   });
   protected readonly headline = computed(() => {
-    const chosen = this.ways().find(({ topology }) => topology === this.plan()?.topology);
-    const fairest = fairestWay(this.ways());
+    const [chosen, fairest] = [this.chosen(), fairestWay(this.ways())];
     if (!chosen || !fairest) return 'Nothing is drawn: type a current to see how the batteries share it.';
     const { name, fraction, fairFraction } = chosen.burdened;
     const percent = (share: number) => quantityText(share, 'Fraction', { decimals: 1 });
-    if (isFair(chosen)) return `Each battery carries its fair share, joined ${this.words[chosen.topology].name}.`;
+    if (isFair(chosen)) return `Each battery carries its fair share, joined ${this.words[chosen.id].name}.`;
     const better =
-      fairest.topology === chosen.topology
+      fairest.id === chosen.id
         ? ''
-        : `; ${this.words[fairest.topology].name} none more than ${percent(fairest.burdened.fraction)}`;
+        : `; ${this.words[fairest.id].name} none more than ${percent(fairest.burdened.fraction)}`;
     return `${name} carries ${percent(fraction)} where ${percent(fairFraction)} would be fair${better}.`;
   });
   /** Each battery as it is joined now. */
   protected readonly rows = computed(() => {
-    const [bank, plan, amps, course] = [this.bank(), this.plan(), this.drawA(), this.course()];
-    if (!bank || !plan || amps === null || !course) return [];
-    return batteryShares(bank, plan.topology, amps).map((row, k) => ({
+    const [bank, plan, amps, chosen] = [this.bank(), this.plan(), this.drawA(), this.chosen()];
+    if (!bank || !plan || amps === null || !chosen) return [];
+    return batteryShares(bank, chosen.join, amps).map((row, k) => ({
       k,
       ...row,
       limitA: bank.drained[k]?.limitA ?? null,
       ohm: bank.drained[k]?.ohm ?? null,
       facts: plan.batteries[k] ?? NO_FACTS,
-      givesAh: course.batteryAh[k] ?? null,
+      givesAh: this.over.course()?.batteryAh[k] ?? null,
     }));
   });
-  /** At this current to the end, and who opens meanwhile. */
-  private readonly course = computed(() => {
-    const [bank, plan, amps] = [this.bank(), this.plan(), this.drawA()];
-    return bank && plan && amps !== null ? courseOf(bank, plan.topology, amps) : null;
+  /** The leads of each battery to where all have met, as the circuit is drawn. */
+  protected readonly leads = computed(() => {
+    const circuit = this.facts.circuit();
+    return circuit && this.drawn() ? stringLeads(circuit) : [];
+  });
+
+  /** What is drawn over time, W where a power is held. */
+  private readonly draw = computed<DrawOverTime | null>(() => {
+    const [plan, amps, audit] = [this.plan(), this.drawA(), this.facts.audit()];
+    if (!plan || amps === null) return null;
+    if (plan.drawBy === 'day') return audit && { by: 'day', hoursW: audit.hoursWh };
+    if (plan.drawBy === 'power') return { by: 'power', powerW: plan.drawW ?? this.usualW() };
+    return { by: 'current', currentA: amps };
+  });
+  protected readonly usualW = computed(() => Math.round((this.drawA() ?? 0) * (this.facts.circuit()?.nominalV ?? 0)));
+  private readonly question = computed<CourseQuestion | null>(() => {
+    const [bank, chosen, draw] = [this.bank(), this.chosen(), this.draw()];
+    if (!bank || !chosen || !draw) return null;
+    const rule = courseRule(draw, this.plan()?.cutOffV ?? null);
+    return { network: chosen.join(bank.batteries), batteries: bank.drained, rule };
   });
   protected readonly events = computed(() => {
-    const [course, bank] = [this.course(), this.bank()];
+    const [course, bank] = [this.over.course(), this.bank()];
     if (!course || !bank) return [];
-    return course.events.map(({ atS, battery, code, currentA }) => {
+    const events = course.events.map(({ atS, battery, code, currentA }) => {
       const what =
         code === 'over-limit'
           ? `opens: ${quantityText(currentA, 'A', { decimals: 0 })} are more than it bears`
           : `is ${code}`;
       return `after ${timeText(atS)} ${(bank.names[battery] ?? '').toLowerCase()} ${what}`;
     });
+    return [...events, `after ${timeText(course.endS)} ${END_WORDS[course.end]}`];
+  });
+  /** A few instants of the course, from its beginning to its end. */
+  protected readonly instants = computed(() => {
+    const rows = this.over.course()?.rows ?? [];
+    const last = rows.length - 1;
+    const places = Array.from({ length: INSTANTS }, (_, k) => Math.round((k * last) / (INSTANTS - 1)));
+    return [...new Set(places)].flatMap((k) => {
+      const row = rows[k];
+      return row ? [{ ...row, says: timeText(row.atS) }] : [];
+    });
   });
 
   constructor() {
+    this.over.follow(this.question);
     inject(WorkingStore).suggest(computed(() => this.rows()[0]?.share ?? null));
   }
 
@@ -125,6 +183,12 @@ export class ParallelPage {
   }
 }
 
+const END_WORDS: Record<Drain['end'], string> = {
+  'cut-off': 'the voltage is down to the cut-off: what is fed switches off',
+  dark: 'nothing is left that is joined on: all is dark',
+  'no-power': 'the power can no longer be had: all is dark',
+  time: 'it still goes on; no more is reckoned',
+};
 const NO_FACTS: BatteryFacts = { ohm: null, chargeFraction: null, looseOhm: 0 };
 
 const timeText = (seconds: number): string => {

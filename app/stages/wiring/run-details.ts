@@ -1,29 +1,62 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { INSULATION_C, type InsulationC } from '@core/conductors/ampacity.data';
 import { LIMITS } from '@core/rig/limits';
-import { bankStrings } from '@core/wiring/battery-posts';
-import { POSTS, postOf, type Stud, STUDS } from '@core/wiring/part';
+import { sectionText } from '@core/conductors/section-text';
+import { type Insert, INSERTS } from '@core/wiring/edit-circuit';
+import { type Stud, STUDS } from '@core/wiring/part';
 import type { Run, RunRole } from '@core/wiring/run';
 import { Choice, type Option } from '../../ui/choice';
+import { FigurePart } from '../../ui/figure';
+import { NumberPipe } from '../../ui/number-pipe';
 import { QuantityField } from '../../ui/quantity-field';
 import { UnitChoice } from '../../ui/unit-choice';
 import { WiringFacts } from './wiring-facts';
 
+const INSERT_WORDS: Record<Insert, string> = {
+  fuse: 'a fuse',
+  switch: 'a switch',
+  relay: 'a relay',
+  bar: 'a bar',
+  protection: 'the battery’s own protection',
+};
 const ROLES: readonly Option[] = [
   { id: 'positive', name: 'positive' },
   { id: 'negative', name: 'negative' },
   { id: 'bond', name: 'bond' },
   { id: 'sense', name: 'sense lead' },
+  { id: 'link', name: 'link of a string' },
 ];
 
 /** One run in full: where its ends are, what lies round it, what its lugs are made for. */
 @Component({
   selector: 'co-run-details',
-  imports: [Choice, QuantityField],
+  imports: [Choice, FigurePart, NumberPipe, QuantityField],
   template: `
     @if (run(); as one) {
       <section [attr.aria-label]="'Details of ' + one.label">
         <h3>{{ one.label }} in full</h3>
+        @if (figures(); as of) {
+          <dl aria-label="What it carries">
+            <dt>at its most</dt>
+            <dd><co-figure [figure]="of.design" [decimals]="1" /></dd>
+            @if (of.surgeA > of.design.value) {
+              <dt>while the hardest starts</dt>
+              <dd class="n">{{ of.surgeA | coNumber: 1 }} <span class="u">A</span></dd>
+            }
+            @if (of.usual; as usual) {
+              <dt>on a usual day</dt>
+              <dd class="n">{{ usual.typicalA | coNumber: 1 }} <span class="u">A</span></dd>
+              <dt>lost at that</dt>
+              <dd class="n">{{ usual.dropV | coNumber: 3 }} <span class="u">V</span></dd>
+              <dt>lost a day</dt>
+              <dd><co-figure [figure]="usual.lost" [decimals]="2" /></dd>
+              @if (usual.oneUp; as up) {
+                <dt>{{ section(up.areaMm2) }} would save</dt>
+                <dd class="n">{{ up.savesAh | coNumber: 2 }} <span class="u">Ah a day</span></dd>
+              }
+            }
+          </dl>
+        }
         <div class="fields">
           <co-choice
             class="form"
@@ -84,38 +117,27 @@ const ROLES: readonly Option[] = [
           />
           in an engine space
         </label>
+        @if (inserts().length > 0) {
+          <p class="puts">
+            Put into it:
+            @for (kind of inserts(); track kind) {
+              <button type="button" class="quiet" [disabled]="facts.isFull()" (click)="facts.putInto(one.id, kind)">
+                {{ insertWords[kind] }}
+              </button>
+            }
+          </p>
+        }
         <button type="button" class="btn" (click)="remove()">Take {{ one.label }} out</button>
       </section>
     }
   `,
-  styles: `
-    h3 {
-      font: 600 12px/16px var(--text);
-      color: var(--ink2);
-      border-bottom: 1px solid var(--rule2);
-      padding-bottom: var(--s0);
-      margin: 0 0 var(--s2);
-    }
-    .fields {
-      display: grid;
-      gap: var(--s2);
-    }
-    .box {
-      display: flex;
-      gap: var(--s2);
-      align-items: center;
-      margin: var(--s2) 0;
-      font-size: 13px;
-      min-height: 24px;
-    }
-    section {
-      margin-bottom: var(--s4);
-    }
-  `,
+  styleUrl: './details.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RunDetails {
-  private readonly facts = inject(WiringFacts);
+  protected readonly facts = inject(WiringFacts);
+  protected readonly section = sectionText;
+  protected readonly insertWords = INSERT_WORDS;
   private readonly units = inject(UnitChoice);
   protected readonly limits = LIMITS;
   protected readonly roles = ROLES;
@@ -129,12 +151,11 @@ export class RunDetails {
   protected readonly run = computed<Run | null>(
     () => this.facts.wiring()?.runs.find(({ id }) => id === this.facts.picked()) ?? null,
   );
+  protected readonly figures = computed(() => this.facts.figuresOf(this.run()?.id ?? ''));
+  protected readonly inserts = computed<readonly Insert[]>(() => INSERTS[this.run()?.role ?? 'link']);
   /** Every post of the circuit by its name; an end that is no longer there stays in the list as such. */
   protected readonly posts = computed<Option[]>(() => {
-    const ids = [
-      ...bankStrings(this.facts.bank()).flatMap(({ id }) => [postOf(id, '+'), postOf(id, '-')]),
-      ...[...this.facts.parts().values()].flatMap(({ id, kind }) => POSTS[kind].map((post) => postOf(id, post))),
-    ];
+    const ids = this.facts.posts();
     const run = this.run();
     const gone = run ? [run.from, run.to].filter((post) => !ids.includes(post)) : [];
     return [...ids, ...gone].map((id) => ({ id, name: this.facts.postName(id) }));

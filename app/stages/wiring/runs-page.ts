@@ -3,6 +3,8 @@ import { formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
 import { FUSE_SCHOOLS, type FuseSchool } from '@core/wiring/plan';
 import type { SectionList } from '@core/conductors/choose-section';
+import { designCurrent } from '@core/wiring/formulas';
+import type { PartKind } from '@core/wiring/part';
 import { StageTabs } from '../../rig/stage-tabs';
 import { Choice, type Option } from '../../ui/choice';
 import { FigurePart } from '../../ui/figure';
@@ -10,10 +12,27 @@ import { MarginContent } from '../../ui/margin-slot';
 import { QuantityField } from '../../ui/quantity-field';
 import { FindingList } from './finding-list';
 import { TextField } from '../../ui/text-field';
+import { UnitChoice } from '../../ui/unit-choice';
+import { PartDetails } from './part-details';
 import { RunDetails } from './run-details';
 import { RunTable } from './run-table';
 import { WiringFacts } from './wiring-facts';
 
+const PART_WORDS: Record<PartKind, string> = {
+  bar: 'bus bar',
+  shunt: 'shunt',
+  fuse: 'fuse',
+  switch: 'switch',
+  relay: 'relay',
+  protection: 'battery’s own protection',
+  inverter: 'inverter',
+  charger: 'source',
+  loads: 'circuit of loads',
+  other: 'added by hand',
+  'second-battery': 'second battery',
+  chassis: 'chassis point',
+  monitor: 'monitor',
+};
 const SCHOOL_WORDS: Record<FuseSchool, string> = {
   'load-up': 'over the load: the next size from 1.25 ×',
   'wire-down': 'under the wire: the largest within its share',
@@ -22,8 +41,20 @@ const SCHOOL_WORDS: Record<FuseSchool, string> = {
 /** All runs in a table, and the rules that they are judged by. */
 @Component({
   selector: 'co-runs-page',
-  imports: [Choice, FigurePart, FindingList, MarginContent, QuantityField, RunDetails, RunTable, StageTabs, TextField],
+  imports: [
+    Choice,
+    FigurePart,
+    FindingList,
+    MarginContent,
+    PartDetails,
+    QuantityField,
+    RunDetails,
+    RunTable,
+    StageTabs,
+    TextField,
+  ],
   templateUrl: './runs-page.html',
+  styleUrl: './runs-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RunsPage {
@@ -37,6 +68,26 @@ export class RunsPage {
   protected readonly schools: readonly Option[] = FUSE_SCHOOLS.map((id) => ({ id, name: SCHOOL_WORDS[id] }));
   /** Fuses of one row each. */
   protected readonly fuses = computed(() => this.facts.circuit()?.fuses ?? []);
+
+  protected readonly units = inject(UnitChoice);
+  /** Every part but fuses, which have a table of their own. */
+  protected readonly parts = computed(() => {
+    const flows = this.facts.circuit()?.currents.flows;
+    return [...this.facts.parts().values()].flatMap((part) => {
+      if (part.kind === 'fuse') return [];
+      const flow = flows?.get(part.id);
+      const loop = this.facts.circuit()?.loops.find((one) => one.part.id === part.id);
+      return [
+        {
+          part,
+          kind: PART_WORDS[part.kind],
+          carriesA: loop?.demand.current.value ?? (flow ? designCurrent(flow, part.id, part.name).value : null),
+          ratedA: 'ratingA' in part ? part.ratingA : null,
+          bad: this.facts.findingsOn(part.id).length > 0,
+        },
+      ];
+    });
+  });
 
   protected readonly otherName = signal('');
   protected readonly otherA = signal(2);

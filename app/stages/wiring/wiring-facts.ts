@@ -1,12 +1,15 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { bankStrings } from '@core/wiring/battery-posts';
+import { bankStrings, stringPosts } from '@core/wiring/battery-posts';
+import { type Insert, putInto, takeOut, takeOutOwn, takeOutRun } from '@core/wiring/edit-circuit';
+import { equalLeads } from '@core/wiring/equal-leads';
 import type { RunFigures } from '@core/wiring/circuit-figures';
 import type { Finding } from '@core/wiring/finding';
 import { layOut } from '@core/wiring/lay-out';
-import { handRun, labelled, otherConsumer, ownCircuit } from '@core/wiring/new-parts';
-import { partIdOf, type PartOf } from '@core/wiring/part';
-import { PARTS_MOST, RUNS_MOST, type WiringPlan } from '@core/wiring/plan';
+import { handRun, idFor, labelled, type Laid, otherConsumer, ownCircuit } from '@core/wiring/new-parts';
+import { type Part, type PartOf, postOf, postsOf } from '@core/wiring/part';
+import { circuitNames } from '@core/wiring/post-name';
+import { type FoundNegative, PARTS_MOST, RUNS_MOST, type WiringPlan } from '@core/wiring/plan';
 import type { Run } from '@core/wiring/run';
 import { Edit } from '../../rig/edit';
 import { rigFeature } from '../../rig/rig-feature';
@@ -25,24 +28,21 @@ export class WiringFacts {
   /** Run or part that is looked at. */
   readonly picked = signal<string | null>(null);
 
-  private readonly names = computed(() => {
-    const strings = bankStrings(this.bank());
-    return new Map<string, string>([
-      ...(this.wiring()?.parts ?? []).map(({ id, name }) => [id, name] as const),
-      ...strings.map(({ id, name }) => [id, name] as const),
-    ]);
-  });
+  private readonly names = computed(() => circuitNames(this.wiring()?.parts ?? [], bankStrings(this.bank())));
   readonly parts = computed(() => new Map((this.wiring()?.parts ?? []).map((part) => [part.id, part])));
 
   nameOf(id: string): string {
-    return this.names().get(id) ?? 'a part that is gone';
+    return this.names().ofPart(id);
   }
 
-  /** "Positive bar", "Battery 1 +" */
+  /** Every post of the circuit. */
+  readonly posts = computed(() => [
+    ...bankStrings(this.bank()).flatMap(stringPosts),
+    ...[...this.parts().values()].flatMap(postsOf),
+  ]);
+
   postName(post: string): string {
-    const end = post.slice(post.lastIndexOf('.') + 1);
-    const says = END_WORDS[end];
-    return says ? `${this.nameOf(partIdOf(post))} ${says}` : this.nameOf(partIdOf(post));
+    return this.names().ofPost(post);
   }
 
   /** What is wrong with a run or a part. */
@@ -77,11 +77,13 @@ export class WiringFacts {
 
   /** The size of a fuse, and its family where one is named. */
   changeFuse(id: string, changes: Partial<Pick<PartOf<'fuse'>, 'ratingA' | 'family'>>): void {
+    this.changePart(id, (part) => (part.kind === 'fuse' ? { ...part, ...changes } : part), Object.keys(changes).join());
+  }
+
+  /** @param what  of it is changed, for the step of undo */
+  changePart(id: string, change: (part: Part) => Part, what: string): void {
     const parts = this.wiring()?.parts ?? [];
-    this.change(
-      { parts: parts.map((part) => (part.id === id && part.kind === 'fuse' ? { ...part, ...changes } : part)) },
-      `${id} ${Object.keys(changes).join(',')}`,
-    );
+    this.change({ parts: parts.map((part) => (part.id === id ? change(part) : part)) }, `${id} ${what}`);
   }
 
   /** Whether there is room for more by hand. */
@@ -101,22 +103,78 @@ export class WiringFacts {
 
   /** What was added beside the plan, between the bars, with a fuse of its own. */
   addOther(name: string, currentA: number, gives: boolean): void {
+    this.add(otherConsumer(crypto.randomUUID(), { name, currentA, gives }));
+  }
+
+  /** A circuit of its own for a load that shares one; it keeps it when the circuit is laid out again. */
+  giveOwnCircuit(loadId: string): void {
     const wiring = this.wiring();
     if (!wiring) return;
-    const { parts, runs } = otherConsumer(crypto.randomUUID(), { name, currentA, gives });
-    this.change({ parts: [...wiring.parts, ...parts], runs: labelled([...wiring.runs, ...runs]) }, null);
+    const name = this.rig()?.loads.find(({ id }) => id === loadId)?.name || 'Load';
+    const parts = wiring.parts.map((part) =>
+      part.kind === 'loads' ? { ...part, loadIds: part.loadIds.filter((id) => id !== loadId) } : part,
+    );
+    this.add(ownCircuit(crypto.randomUUID(), name, [loadId], wiring), parts);
+  }
+
+  /** Whether a negative of the register stands in the circuit. */
+  isDrawn = ({ id }: FoundNegative): boolean => this.parts().has(idFor('own', id));
+
+  /** A negative of the register, drawn where it was seen to land; what it draws is a guess until it is typed. */
+  drawFound(found: FoundNegative): void {
+    const strings = bankStrings(this.bank());
+    const name = found.serves || found.where || 'Found on the vehicle';
+    const own = otherConsumer(found.id, { name, currentA: FOUND_A, gives: false });
+    const onBank = strings.at(-1);
+    const runs = own.runs.map((run) =>
+      run.role === 'negative' && found.lands === 'bank-side' && onBank
+        ? { ...run, to: postOf(onBank.id, '-'), endsBy: 'hand' as const }
+        : run,
+    );
+    this.add({ parts: own.parts, runs });
+    this.picked.set(idFor('own', found.id));
+  }
+
+  private add({ parts, runs }: Laid, before = this.wiring()?.parts ?? []): void {
+    this.change({ parts: [...before, ...parts], runs: labelled([...(this.wiring()?.runs ?? []), ...runs]) }, null);
   }
 
   removeRun(id: string): void {
-    this.change({ runs: (this.wiring()?.runs ?? []).filter((run) => run.id !== id) }, null);
+    this.edit((wiring) => takeOutRun(wiring, id));
+  }
+
+  putInto(runId: string, kind: Insert): void {
+    this.edit((wiring) => putInto(wiring, runId, kind, crypto.randomUUID()));
+  }
+
+  /** A part between two runs: they become one. */
+  takeOut(partId: string): void {
+    this.edit((wiring) => takeOut(wiring, partId));
+  }
+
+  takeOutOwn(partId: string): void {
+    this.edit((wiring) => takeOutOwn(wiring, partId));
+  }
+
+  /** What a hand took out may be proposed again. */
+  bringBack(): void {
+    this.change({ removed: [] }, null);
+    this.layOut();
+  }
+
+  /** Null where that cannot be done by lengths alone. */
+  readonly equalRuns = computed(() => {
+    const [circuit, wiring] = [this.circuit(), this.wiring()];
+    return circuit && wiring ? equalLeads(circuit, wiring.runs) : null;
+  });
+
+  private edit(change: (wiring: WiringPlan) => Pick<WiringPlan, 'parts' | 'runs' | 'removed'>): void {
+    const wiring = this.wiring();
+    if (!wiring) return;
+    const { parts, runs, removed } = change(wiring);
+    this.change({ parts, runs, removed }, null);
   }
 }
 
-const END_WORDS: Record<string, string> = {
-  '+': '+',
-  '-': '−',
-  in: '(in)',
-  out: '(out)',
-  bank: '(bank side)',
-  system: '(system side)',
-};
+/** Until it is measured. */
+const FOUND_A = 1;

@@ -1,3 +1,5 @@
+import { changedSincePrint, cutRows } from '@core/wiring/cut-list';
+import { circuitNames } from '@core/wiring/post-name';
 import type { StageRegistration } from '../../rig/stage-registration';
 
 export const wiringStage: StageRegistration = {
@@ -53,6 +55,12 @@ export const wiringStage: StageRegistration = {
       return { state: 'warning', says: `${bypasses} ${bypasses === 1 ? 'negative' : 'negatives'} beside the shunt` };
     const count = circuit.findings.length;
     if (count > 0) return { state: 'warning', says: `${count} ${count === 1 ? 'finding' : 'findings'}` };
+    const { printed, parts } = rig.wiring;
+    if (printed) {
+      const rows = cutRows(circuit, parts, circuitNames(parts, circuit.strings).ofPost);
+      const changed = changedSincePrint(rows, printed).length;
+      if (changed > 0) return { state: 'stale', says: `printed list: ${changed} changed` };
+    }
     const guessed = rig.wiring.runs.filter(({ lengthBy }) => lengthBy === 'guessed').length;
     if (guessed > 0) return { state: 'in-work', says: `${guessed} of ${rig.wiring.runs.length} lengths guessed` };
     return { state: 'done', says: `${rig.wiring.runs.length} runs, all measured` };

@@ -5,9 +5,9 @@ import { at } from '../../quantity/guard';
 import { parallelShare } from '../formulas';
 import type { ParallelPlan } from '../plan';
 import { type BankInParallel, IN_USE_C } from './bank-in-parallel';
-import { type Drain, drain, type DrainRule } from './drain';
+import type { DrainRule } from './drain';
 import { dropOutA, leadMarginOhm, mostBurdened } from './margins';
-import { parallelShares, type ParallelShares } from './shares';
+import { type DrawOverTime, parallelShares, type ParallelShares } from './shares';
 import { joinedBy, type Joining, TOPOLOGIES, type Topology } from './topology';
 
 /** A way of joining by rule, or the circuit as it is drawn. */
@@ -116,9 +116,11 @@ export function batteryShares(
   });
 }
 
-/** To the end: who gives what, who opens, and when. */
-export const courseOf = (
-  { drained }: BankInParallel,
-  join: Joining,
-  rule: Pick<DrainRule, 'draw' | 'cutOffV'>,
-): Drain => drain(join, drained, { ...rule, stepS: 10, mostS: 48 * 3600, rowEvery: 60 });
+/** To the end, in steps of ten seconds; a row a quarter of an hour. */
+export const courseRule = (draw: DrawOverTime, cutOffV: number | null): DrainRule => ({
+  draw,
+  cutOffV,
+  stepS: 10,
+  mostS: 48 * 3600,
+  rowEvery: 90,
+});

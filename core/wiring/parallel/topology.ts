@@ -53,6 +53,28 @@ export const joinedBy =
     parallelNetwork(topology, batteries, leads);
 
 /**
+ * The way of joining that a network shows, which was made for certain batteries: what lies between is data, and can be sent to a worker.
+ * @param madeFor  [sources] the batteries that it was made for
+ */
+export function joinedAs(
+  shown: ParallelNetwork,
+  madeFor: readonly Pick<ParallelBattery, 'ohm' | 'looseOhm'>[],
+): Joining {
+  // What a way of joining adds to a battery’s own: the links of its string.
+  const added = shown.network.sources.map(({ ohm }, k) => ohm - (madeFor[k]?.ohm ?? 0) - (madeFor[k]?.looseOhm ?? 0));
+  return (batteries) => ({
+    ...shown,
+    network: {
+      ...shown.network,
+      sources: shown.network.sources.map((source, k) => {
+        const { emfV, ohm, looseOhm } = batteries[k] ?? { emfV: 0, ohm: source.ohm, looseOhm: 0 };
+        return { ...source, emfV, ohm: ohm + looseOhm + (added[k] ?? 0) };
+      }),
+    },
+  });
+}
+
+/**
  * The network of a bank joined in a certain way, without what it feeds; currents of sources come in the order of the batteries.
  *
  * End-fed: both mains at the first battery. Diagonal: the positive at the first, the negative at the last. Middle: both in the middle
