@@ -19,6 +19,8 @@ import { simulateRuns } from '@core/simulation/simulate-runs';
 import { TableCache } from '@core/simulation/table-cache';
 import type { WhatIf } from '@core/simulation/what-if';
 import type { YearParts } from '@core/charging/year-parts';
+import { drain, type DrainedBattery, type DrainRule } from '@core/wiring/parallel/drain';
+import { joinedAs, type ParallelNetwork } from '@core/wiring/parallel/topology';
 import { RigEvents } from '../rig/rig-actions';
 import { rigFeature } from '../rig/rig-feature';
 import { takeOutLog } from '../storage/log-store';
@@ -93,6 +95,8 @@ export const doorTo = <Api>(api: Api) => ({
 
 const computeOnTheSpot = doorTo({
   simulateDays: async (loads: Parameters<typeof simulateDays>[0]) => simulateDays(loads, DRAWS, SEED),
+  courseOf: async (network: ParallelNetwork, batteries: DrainedBattery[], rule: DrainRule) =>
+    drain(joinedAs(network, batteries), batteries, rule),
   splitStates: async (...given: Parameters<typeof splitStates>) => splitStates(...given),
 });
 

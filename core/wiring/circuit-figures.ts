@@ -4,7 +4,7 @@ import type { Currents } from './currents';
 import type { Demand } from './demand';
 import type { Finding } from './finding';
 import type { Bypass } from './negative-path';
-import type { Part } from './part';
+import type { Part, PartOf } from './part';
 import type { FusePart, Guard } from './protection';
 import type { Run } from './run';
 
@@ -68,6 +68,8 @@ export interface LoopFigures {
 export interface CircuitFigures {
   /** With what is inside each, Ω. */
   strings: (BankString & { ohm: number })[];
+  /** Second batteries, which feed inputs of chargers. */
+  seconds: PartOf<'second-battery'>[];
   nominalV: number;
   highestV: number;
   runs: RunFigures[];

@@ -55,17 +55,18 @@ export function workOut(rig: CircuitParts): Circuit {
   const highestV = highestBlockV(chemistry, chargerV, blocks) * blocks;
   const nominalV = cellsInSeries(bank) * chemistry.nominalCellV;
   const graph = circuitGraph(wiring.parts, wiring.runs, strings);
+  const seconds = wiring.parts.filter((part) => part.kind === 'second-battery');
   const demands = {
     bank: demandsOf(wiring.parts, rig, nominalV),
     inputs: inputsOf(wiring.parts, rig, highestV),
-    secondIds: wiring.parts.flatMap(({ id, kind }) => (kind === 'second-battery' ? [id] : [])),
+    secondIds: seconds.map(({ id }) => id),
   };
   const currents = currentsOf(graph, wiring.runs, strings, demands, bank.currentSchool);
   const fromBank = waysFrom(
     graph.positive,
     strings.map(({ id }) => postOf(id, '+')),
   );
-  const secondV = Math.max(0, ...wiring.parts.map((part) => (part.kind === 'second-battery' ? part.nominalV : 0)));
+  const secondV = Math.max(0, ...seconds.map((second) => second.nominalV));
   const highestAt = ({ id }: FusePart) =>
     fromBank(postOf(id, 'in')) === null && secondV > 0 ? secondV * CHARGED_OF_NOMINAL : highestV;
   const guards = guardsOf(currents);
@@ -115,6 +116,7 @@ export function workOut(rig: CircuitParts): Circuit {
   const fuseFacts = { wiring, guards, byId, sizes, designs, highestAt, seenOhm };
   const figures: CircuitFigures = {
     strings,
+    seconds,
     nominalV,
     highestV,
     runs,
@@ -179,14 +181,14 @@ function alikeInStrings(chosen: SectionsChosen, runs: readonly Run[], currents: 
 }
 
 /** For each run that some of the strings feed alone: how far from them it lies, on which side. */
-function stringPlaces({ loops, outWays, flows, stringCount }: Currents): ReadonlyMap<string, string> {
+function stringPlaces({ outWays, backWays, flows, stringCount }: Currents): ReadonlyMap<string, string> {
   const places = new Map<string, string>();
   const isOfSome = (id: string) => (flows.get(id)?.strings.length ?? stringCount) < stringCount;
   const note = (way: readonly { run: Run | null }[], side: string) => {
     way.flatMap(({ run }) => run ?? []).forEach(({ id }, k) => isOfSome(id) && places.set(id, `${side} ${k}`));
   };
   for (const way of outWays) note(way, '+');
-  for (const { back } of loops) if (back) note([...back].reverse(), '-');
+  for (const way of backWays) note(way, '-');
   return places;
 }
 

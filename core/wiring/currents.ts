@@ -29,6 +29,8 @@ export interface Currents {
   inputs: Loop[];
   /** All ways from a string to a part, for what protects what. */
   outWays: readonly (readonly Edge[])[];
+  /** The same of negatives, from a string to a part. */
+  backWays: readonly (readonly Edge[])[];
   stringCount: number;
 }
 
@@ -53,6 +55,7 @@ export function currentsOf(
   const flows = new Map<string, Flow>();
   const loops: Loop[] = [];
   const outWays: Edge[][] = [];
+  const backWays: Edge[][] = [];
   const sharing = stringsCounted(school, strings.length);
   const from = (side: CircuitGraph['positive'], pole: '+' | '-') =>
     strings.map(({ id }) => waysFrom(side, [postOf(id, pole)]));
@@ -71,7 +74,8 @@ export function currentsOf(
     carry(flows, demand, outs, sharing);
     carry(flows, demand, counted, sharing);
     outWays.push(...outs.filter((way) => way !== null));
-    loops.push({ demand, out: longest(outs), back: longest(backs)?.reverse() ?? null });
+    backWays.push(...backs.filter((way) => way !== null));
+    loops.push({ demand, out: longest(outs), back: longest(backs)?.toReversed() ?? null });
   }
   const all = strings.map((_, k) => k);
   const plus = waysFrom(
@@ -89,7 +93,7 @@ export function currentsOf(
     if (out) outWays.push(out);
     return { demand, out, back: back?.reverse() ?? null };
   });
-  return { flows, loops, inputs: inputLoops, outWays, stringCount: strings.length };
+  return { flows, loops, inputs: inputLoops, outWays, backWays, stringCount: strings.length };
 }
 
 /** The links within a string, as edges of every way that begins at it. */

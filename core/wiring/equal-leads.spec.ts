@@ -103,3 +103,17 @@ describe('leads that must be equal', () => {
     expect(circuitOf(mixed, laidOut(mixed)).findings.map(({ fault }) => fault.code)).not.toContain('uneven');
   });
 });
+
+describe('leads of strings alike', () => {
+  it('are equally thick on either side, whatever is drawn in their place', () => {
+    const measured = {
+      ...plan,
+      runs: plan.runs.map((run, k) => ({ ...run, lengthM: run.lengthM * (1 + (k % 3) / 5) })),
+    };
+    const { runs } = circuitOf(rig, measured);
+    for (const end of ['post', 'plus', 'minus']) {
+      const areas = [1, 2, 3].map((k) => runs.find(({ run }) => run.id === `battery-${k}-${end}`)!.areaMm2);
+      expect(new Set(areas).size, end).toBe(1);
+    }
+  });
+});

@@ -15,7 +15,7 @@ export const freshWiring = (): WiringPlan => ({
   printed: null,
   signed: [],
   parallel: {
-    topology: 'end-fed',
+    topology: 'as-drawn',
     linkM: 0.3,
     leadM: 0.5,
     areaMm2: 50,

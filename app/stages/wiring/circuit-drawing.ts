@@ -1,9 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, type ElementRef, input, output, viewChild } from '@angular/core';
 import { sectionText } from '@core/conductors/section-text';
 import { formatNumber } from '@core/quantity/format';
 import type { Circuit } from '@core/wiring/circuit-figures';
 import { BOTTOM, drawingLayout, type Feeder, TOP } from './drawing-layout';
-import { DrawnFuse } from './drawn-fuse';
+import { DrawnMark } from './drawn-mark';
 import { DrawnWire } from './drawn-wire';
 
 /** Where the boxes of consumers lie below the first bar. */
@@ -14,7 +14,7 @@ const BAR_MM2 = 50;
 /** The circuit as a drawing: the bank left of the counting line, everything that is counted right of it. */
 @Component({
   selector: 'co-circuit-drawing',
-  imports: [DrawnFuse, DrawnWire],
+  imports: [DrawnMark, DrawnWire],
   templateUrl: './circuit-drawing.html',
   styleUrl: './circuit-drawing.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -24,7 +24,10 @@ export class CircuitDrawing {
   readonly names = input.required<(id: string) => string>();
   /** The part whose way is followed. */
   readonly picked = input<string | null>(null);
+  /** In shares of the place that it has. */
+  readonly zoom = input(1);
   readonly pick = output<string>();
+  readonly svg = viewChild.required<ElementRef<SVGSVGElement>>('svg');
   protected readonly number = formatNumber;
   protected readonly section = sectionText;
   protected readonly top = TOP;
@@ -32,6 +35,8 @@ export class CircuitDrawing {
   protected readonly box = BOX_DROP;
   protected readonly barMm2 = BAR_MM2;
   protected readonly layout = computed(() => drawingLayout(this.circuit(), this.names()));
+  /** Where the main negative bar ends. */
+  protected readonly chassisX = computed(() => (this.layout().bars.at(-1)?.toX ?? 0) - 24);
   protected readonly label = computed(() => {
     const { loops, bypasses } = this.circuit();
     return `The circuit: ${loops.length} consumers and sources, ${bypasses.length} beside the shunt. The table of runs says the same in words.`;

@@ -1,11 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { quantityText } from '@core/quantity/format';
 import type { LoopFigures } from '@core/wiring/circuit-figures';
 import { StageTabs } from '../../rig/stage-tabs';
 import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
+import { savePng, saveSvg } from '../../ui/save-drawing';
 import { WorkingStore } from '../../ui/working-store';
+import { Zoomable } from '../../ui/zoomable';
 import { CircuitDrawing } from './circuit-drawing';
 import { FindingList } from './finding-list';
 import { findingWords } from './finding-words';
@@ -27,11 +29,38 @@ import { WiringFacts } from './wiring-facts';
     RunDetails,
     RunTable,
     StageTabs,
+    Zoomable,
   ],
   templateUrl: './drawing-page.html',
   styles: `
     .loop {
       margin-top: var(--s3);
+    }
+    .tools {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0 var(--s4);
+      margin: var(--s2) 0 0;
+    }
+    .quiet,
+    .again {
+      border: 0;
+      background: none;
+      padding: 0;
+      min-height: 24px;
+      color: var(--mark);
+      font: 600 13px/24px var(--text);
+      cursor: pointer;
+    }
+    .again {
+      text-decoration: underline;
+      text-underline-offset: 3px;
+    }
+    @media (max-width: 720px) {
+      .quiet,
+      .again {
+        min-height: 48px;
+      }
     }
     h2 {
       font: 600 13px/18px var(--text);
@@ -87,6 +116,27 @@ export class DrawingPage {
           : `${guessed} lengths are guesses`;
     return `${circuit.runs.length} runs; ${lengths}. Solid is positive, hollow negative, and as thick as its copper.`;
   });
+
+  protected readonly problem = signal<string | null>(null);
+
+  protected saveSvg(svg: SVGSVGElement): void {
+    saveSvg(svg, this.fileName());
+  }
+
+  protected savePng(svg: SVGSVGElement): void {
+    this.problem.set(null);
+    savePng(svg, this.fileName()).catch(() =>
+      this.problem.set('This browser could not paint the picture; the SVG can be saved all the same.'),
+    );
+  }
+
+  protected print(): void {
+    window.print();
+  }
+
+  private fileName(): string {
+    return `${this.facts.rig()?.name ?? 'rig'} wiring`;
+  }
 
   constructor() {
     inject(WorkingStore).suggest(computed(() => this.loop()?.share ?? null));

@@ -23,7 +23,7 @@ import { WiringFacts } from './wiring-facts';
 const WAY_WORDS: Record<WayId, { name: string; says: string }> = {
   'as-drawn': {
     name: 'as drawn',
-    says: 'the circuit as it is laid out and measured, with a joint at either end of a run',
+    says: 'as the circuit is laid out and measured',
   },
   'end-fed': { name: 'end-fed', says: 'both mains on the first battery, links from one to the next' },
   diagonal: { name: 'diagonal', says: 'the positive main on the first, the negative on the last' },

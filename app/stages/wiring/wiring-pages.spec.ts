@@ -34,7 +34,8 @@ describe('the drawing', () => {
     expect(page.text('h1')).toBe('Every run keeps the rules of drop, ampacity and fuse.');
     expect(page.text('.why')).toContain('all lengths are guesses');
     expect(page.rig().wiring.parts.filter(({ kind }) => kind === 'shunt')).toHaveLength(1);
-    expect(page.texts('.feeder')).toHaveLength(deriveRig(page.rig(), null).circuit!.loops.length);
+    const { loops, seconds } = deriveRig(page.rig(), null).circuit!;
+    expect(page.texts('.feeder')).toHaveLength(loops.length + seconds.length);
     await page.undo();
     expect(page.rig().wiring.parts).toEqual([]);
   });
@@ -47,6 +48,15 @@ describe('the drawing', () => {
     await page.settle();
     expect(page.rig().wiring.runs.find(({ id }) => id === 'inverter-inv-minus')!.to).toBe('minus.bar');
     expect(page.text('h1')).toBe('Every run keeps the rules of drop, ampacity and fuse.');
+  });
+  it('says where leads differ, and one press makes them equal', async () => {
+    const longer = withRuns(laidOut(), ({ id, lengthM }) => ({ lengthM: id === 'battery-2-plus' ? 6 : lengthM }));
+    const page = await openPage(DrawingPage, longer);
+    expect(page.text('h1')).toMatch(/^Battery 1 carries \d\d\.\d % where \d\d\.\d % would be fair\.$/);
+    page.margin.querySelector<HTMLButtonElement>('co-finding-list button')!.click();
+    await page.settle();
+    expect(page.text('h1')).toBe('Every run keeps the rules of drop, ampacity and fuse.');
+    expect(page.rig().wiring.runs.find(({ id }) => id === 'battery-1-plus')!.lengthM).toBe(6);
   });
   it('says which loads came later, and gives them their way', async () => {
     const rig = laidOut();
@@ -204,13 +214,25 @@ describe('negatives', () => {
     await page.press('Remove bilge pump');
     expect(page.rig().wiring.negatives).toEqual([]);
   });
+  it('one of the register is drawn into the circuit where it lands, and counted once', async () => {
+    const page = await openPage(NegativesPage, laidOut());
+    await page.type('What it serves', 'heater');
+    await page.choose('Lands on', 'bank’s negative: not counted');
+    await page.press('Enter it');
+    await page.press('Draw heater into the circuit');
+    expect(page.rig().wiring.parts.at(-2)).toMatchObject({ kind: 'other', name: 'heater', currentA: 1 });
+    expect(page.text('h1')).toBe('1 negative comes back beside the shunt.');
+    expect(page.text('table[aria-label="Negatives of the circuit"] .bad')).toMatch(/^heater\s*beside the shunt, by W/);
+  });
 });
 
 describe('in parallel', () => {
   it('says who carries more than would be fair, and which way of joining mends it', async () => {
     const page = await openPage(ParallelPage, laidOut());
+    expect(page.text('h1')).toBe('Each battery carries its fair share, joined as drawn.');
+    await page.press('end-fed');
     expect(page.text('h1')).toMatch(
-      /^Battery 1 carries 5\d\.\d % where 50\.0 % would be fair; diagonal none more than 50\.0 %\.$/,
+      /^Battery 1 carries 5\d\.\d % where 50\.0 % would be fair; as drawn none more than 50\.0 %\.$/,
     );
     await page.press('diagonal');
     expect(page.rig().wiring.parallel.topology).toBe('diagonal');
@@ -222,7 +244,29 @@ describe('in parallel', () => {
     await page.type('Battery 2: loose joint', '5');
     expect(page.text('h1')).toMatch(/^Battery 1 carries 6\d\.\d %/);
     await page.type('Drawn', '190');
+    await page.until(() => page.text('.course').includes('190') || page.text('.course').includes('opens'));
     expect(page.text('.course')).toMatch(/after 10 s battery 1 opens: 12\d A are more than it bears/);
+    expect(page.text('.course')).toContain('all is dark');
+  });
+  it('the course holds a power, follows the audit’s day, and ends at the cut-off', async () => {
+    const page = await openPage(ParallelPage, laidOut());
+    await page.choose('Draws', 'a power that is held');
+    await page.type('Power', '500');
+    await page.type('Switches off at', '24.5');
+    await page.until(() => page.text('.course').includes('cut-off'));
+    const cells = page.texts('table[aria-label="The course over time"] tbody tr td:nth-child(2)').map(Number);
+    expect(cells.at(-1)).toBeLessThanOrEqual(24.5);
+    expect([...cells].sort((a, b) => b - a)).toEqual(cells);
+    await page.choose('Draws', 'the audit’s day by the hour');
+    await page.until(() => page.text('.course').includes('it still goes on'));
+    expect(page.rig().wiring.parallel.drawBy).toBe('day');
+  });
+  it('leads that differ are told apart', async () => {
+    const longer = withRuns(laidOut(), ({ id, lengthM }) => ({ lengthM: id === 'battery-2-plus' ? 6 : lengthM }));
+    const page = await openPage(ParallelPage, longer);
+    const totals = () => page.texts('table[aria-label="Leads that must be equal"] tbody td:nth-child(2)').map(Number);
+    expect(totals()).toEqual([0.5, 6.1]);
+    expect(page.text('h1')).toMatch(/^Battery 1 carries 5\d\.\d % where 50\.0 % would be fair/);
   });
   it('of nothing there are no shares, and of many batteries it says how many it looks at', async () => {
     const rig = sampleRig();
@@ -241,6 +285,71 @@ describe('in parallel', () => {
     const rig = sampleRig();
     const page = await openPage(ParallelPage, { ...rig, bank: { ...rig.bank!, parallelCount: 1 } });
     expect(page.text('h1')).toBe('One battery carries all there is.');
+  });
+});
+
+describe('by hand', () => {
+  const press = async (page: Awaited<ReturnType<typeof openPage>>, name: string) => {
+    const button = [...page.margin.querySelectorAll('button')].find((one) =>
+      (one.getAttribute('aria-label') ?? one.textContent).trim().includes(name),
+    );
+    button!.click();
+    await page.settle();
+  };
+  it('a switch is put into a run, seen on the drawing, and taken out again', async () => {
+    const page = await openPage(DrawingPage, laidOut());
+    const facts = TestBed.inject(WiringFacts);
+    facts.picked.set('inverter-inv-plus');
+    await page.settle();
+    const runs = page.rig().wiring.runs.length;
+    await press(page, 'a switch');
+    expect(page.rig().wiring.runs).toHaveLength(runs + 1);
+    const own = page.rig().wiring.parts.at(-1)!;
+    const feeder = page.element.querySelector('.feeder[aria-label^="Inverter"]')!;
+    expect(feeder.querySelectorAll('[coMark]')).toHaveLength(2);
+    facts.picked.set(own.id);
+    await page.settle();
+    await press(page, 'Take it out');
+    expect(page.rig().wiring.runs).toHaveLength(runs);
+    await page.undo();
+    await page.undo();
+    expect(page.rig().wiring.parts).not.toContain(own);
+  });
+  it('what is taken out stays out until all is proposed again', async () => {
+    const page = await openPage(DrawingPage, laidOut());
+    TestBed.inject(WiringFacts).takeOut('switch-main');
+    await page.settle();
+    await page.press('Lay it out again').catch(() => press(page, 'Lay it out again'));
+    expect(page.rig().wiring.parts.map(({ id }) => id)).not.toContain('switch-main');
+    expect(page.margin.textContent).toContain('2 things taken out by hand stay out.');
+    await press(page, 'Propose all of it again');
+    expect(page.rig().wiring.parts.map(({ id }) => id)).toContain('switch-main');
+  });
+  it('a part tells its stud, torque and rating, and one too small is said', async () => {
+    const page = await openPage(RunsPage, laidOut());
+    await page.press('Main switch');
+    await page.type('Rated for', '20');
+    await page.type('Torque', '12');
+    expect(page.rig().wiring.parts.find(({ id }) => id === 'switch-main')).toMatchObject({ ratingA: 20, torqueNm: 12 });
+    expect(page.margin.textContent).toContain('Main switch is rated for less than it carries');
+  });
+  it('a load gets a circuit of its own, and keeps it', async () => {
+    const page = await openPage(DrawingPage, laidOut());
+    const shared = page.rig().wiring.parts.find((part) => part.kind === 'loads' && part.loadIds.length > 1)!;
+    TestBed.inject(WiringFacts).picked.set(shared.id);
+    await page.settle();
+    const [first] = (shared as { loadIds: string[] }).loadIds;
+    await press(page, 'A circuit of its own for');
+    TestBed.inject(WiringFacts).layOut();
+    await page.settle();
+    const circuits = page.rig().wiring.parts.filter((part) => part.kind === 'loads' && part.loadIds.includes(first!));
+    expect(circuits.map(({ id }) => id.startsWith('own-'))).toEqual([true]);
+  });
+  it('a run tells what a usual day loses in it, and what the next size would save', async () => {
+    const page = await openPage(RunsPage, laidOut());
+    const run = page.rig().wiring.runs.find(({ id }) => id === 'main-plus')!;
+    await page.press(`${run.label} in full`);
+    expect(page.margin.textContent).toMatch(/on a usual day.*lost a day.*would save/s);
   });
 });
 
