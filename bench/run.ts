@@ -3,6 +3,7 @@ import { dayBench } from './day';
 import { firstLoadBench } from './first-load';
 import { importBench } from './import';
 import { typingBench } from './typing';
+import { wiringBench } from './wiring';
 import { yearBench } from './year';
 
 /** Benchmarks by name; each prints its own lines. Targets stand in docs/architecture.md. */
@@ -12,6 +13,7 @@ const BENCHES: Record<string, () => Promise<void>> = {
   year: yearBench,
   typing: typingBench,
   'first-load': firstLoadBench,
+  wiring: () => Promise.resolve(wiringBench((line) => console.log(line))),
   coverage: () => Promise.resolve(coverage((line) => console.log(line))),
 };
 

@@ -38,6 +38,9 @@ test('lay out, measure, mend a finding, see it vanish', async ({ page }) => {
 
 test('ways of joining are compared, and the cut list is saved as CSV', async ({ page }) => {
   await page.goto(`${WAGTAIL}/wiring/parallel`);
+  await expect(headline(page)).toContainText('joined as drawn');
+  await expect(page.getByRole('table', { name: 'The course over time' })).toBeVisible();
+  await page.getByRole('button', { name: /^end-fed/ }).click();
   await expect(headline(page)).toContainText('would be fair');
   await page.getByRole('button', { name: /^bars, opposite ends/ }).click();
   await expect(headline(page)).toContainText('Each battery carries its fair share');
@@ -48,6 +51,27 @@ test('ways of joining are compared, and the cut list is saved as CSV', async ({ 
   const text = readFileSync(await (await download).path(), 'utf8');
   expect(text.split(/\r?\n/)[0]).toBe('label,from,to,cut m,section,colour,lug from,lug to,done');
   expect(text).toMatch(/^W02,.*,crimped\r?$/m);
+});
+
+test('a switch is put into a run, a bar makes a net of the drawing, both go again; the drawing is saved', async ({
+  page,
+}) => {
+  await page.goto(`${WAGTAIL}/wiring`);
+  await page.getByRole('button', { name: /^Bench inverter/ }).press('Enter');
+  await page.getByRole('button', { name: 'W12 in full' }).click();
+  await page.getByRole('button', { name: 'a switch', exact: true }).click();
+  await expect(page.getByText('44 runs', { exact: false }).first()).toBeVisible();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save as SVG' }).click();
+  expect(readFileSync(await (await download).path(), 'utf8')).toMatch(/^<svg[^>]*viewBox.*Bench.*<\/svg>$/s);
+  await page.getByRole('button', { name: 'a bar', exact: true }).click();
+  await expect(page.getByText('so it is drawn as it is joined')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Starter battery, 12 V/ })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText('43 runs', { exact: false }).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Draw it as it is joined' }).click();
+  await expect(page.getByRole('button', { name: /^Bar/ })).toHaveCount(0);
 });
 
 test('the sag map takes the way to the inverter from the circuit', async ({ page }) => {
@@ -64,6 +88,9 @@ test.describe('on a phone', () => {
     await page.getByLabel('Lands on').selectOption('bank’s negative: not counted');
     await page.getByRole('button', { name: 'Enter it' }).click();
     await expect(page.getByRole('table', { name: 'Negatives found on the vehicle' })).toContainText('water heater');
+    await expect(headline(page)).toContainText('2 negatives come back beside the shunt.');
+    await page.getByRole('button', { name: 'Draw water heater into the circuit' }).click();
+    await expect(page.getByRole('table', { name: 'Negatives of the circuit' })).toContainText('water heater');
     await expect(headline(page)).toContainText('2 negatives come back beside the shunt.');
     await page.reload();
     await expect(page.getByRole('table', { name: 'Negatives found on the vehicle' })).toContainText('water heater');

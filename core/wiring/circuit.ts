@@ -11,12 +11,13 @@ import { byDefault, computed, entered, type Figure, type Sourced } from '../form
 import { sumOver } from '../formula/formula';
 import { at } from '../quantity/guard';
 import { bankStrings } from './battery-posts';
+import { bearingsOf } from './bearing';
 import type { Circuit, CircuitFigures, FuseFigures, LoopFigures, RunFigures } from './circuit-figures';
 import { type Currents, currentsOf, type Flow, type Loop } from './currents';
 import { type DemandParts, demandsOf, inputsOf } from './demand';
 import { findingsOf } from './findings';
 import { conductorTemp, designCurrent, dropShare, largestFuse, runDrop, shortCircuitThrough } from './formulas';
-import { bornA, fuseSizes, isTap } from './fuse-sizes';
+import { fuseSizes, isTap } from './fuse-sizes';
 import { circuitGraph, waysFrom } from './graph';
 import { bypasses } from './negative-path';
 import { ohmAtFuses } from './ohm-at-fuses';
@@ -25,7 +26,7 @@ import type { WiringPlan } from './plan';
 import { surgeOf, usualDay } from './usual-day';
 import { type FusePart, fusesBehind, type Guard, guardsOf } from './protection';
 import type { Run } from './run';
-import { anyAmpacity, chooseSections, CONDUCTOR_C, type SectionsChosen } from './sections';
+import { anyAmpacity, chooseSections, CONDUCTOR_C, ladderOf, type SectionsChosen } from './sections';
 
 export interface CircuitParts extends DemandParts {
   wiring: WiringPlan;
@@ -83,11 +84,13 @@ export function workOut(rig: CircuitParts): Circuit {
   let sizes: ReadonlyMap<string, number> = new Map();
   let seenOhm: ReadonlyMap<string, number> = new Map();
   let chosen: SectionsChosen = { areaMm2: new Map(), beyond: new Set() };
-  const bearsA = (run: Run) => bornA(run, wiring.runs, guards, currents, sizes, wiring.nearM);
+  const bearings = bearingsOf(wiring.runs, guards, currents, wiring.nearM);
+  const bearsA = (run: Run) => bearings.get(run.id)?.(sizes) ?? 0;
   const placeOf = (fuse: FusePart) => {
     const ohm = seenOhm.get(fuse.id);
     return { highestV: highestAt(fuse), shortCircuitA: ohm === undefined ? 0 : highestAt(fuse) / ohm };
   };
+  const ladders = new Map(known.map((run) => [run.id, ladderOf(run, wiring.list)] as const));
   for (let round = 0; ; round++) {
     if (round === ROUNDS_MOST) throw new Error('the sizes of the fuses do not settle');
     const grown = fuseSizes(wiring, currents, { behind, designA, placeOf }, sizes);
@@ -98,7 +101,7 @@ export function workOut(rig: CircuitParts): Circuit {
       loops: [...currents.loops, ...currents.inputs],
       designA,
       bearsA,
-      list: wiring.list,
+      ladders,
     };
     chosen = alikeInStrings(chooseSections(needs), known, currents);
     const leads = known.map((run) => ({ run, areaMm2: areaOf(run, chosen) }));
@@ -182,14 +185,15 @@ function alikeInStrings(chosen: SectionsChosen, runs: readonly Run[], currents: 
 
 /** For each run that some of the strings feed alone: how far from them it lies, on which side. */
 function stringPlaces({ outWays, backWays, flows, stringCount }: Currents): ReadonlyMap<string, string> {
-  const places = new Map<string, string>();
+  const places = new Map<string, number>();
   const isOfSome = (id: string) => (flows.get(id)?.strings.length ?? stringCount) < stringCount;
-  const note = (way: readonly { run: Run | null }[], side: string) => {
-    way.flatMap(({ run }) => run ?? []).forEach(({ id }, k) => isOfSome(id) && places.set(id, `${side} ${k}`));
-  };
-  for (const way of outWays) note(way, '+');
-  for (const way of backWays) note(way, '-');
-  return places;
+  // A stray way may lead along another string’s lead: its place is the nearer one.
+  for (const way of [...outWays, ...backWays])
+    way
+      .flatMap(({ run }) => run ?? [])
+      .forEach(({ id }, k) => isOfSome(id) && places.set(id, Math.min(k, places.get(id) ?? k)));
+  const back = new Set(backWays.flatMap((way) => way.flatMap(({ run }) => run?.id ?? [])));
+  return new Map([...places].map(([id, k]) => [id, `${back.has(id) ? '-' : '+'} ${k}`]));
 }
 
 interface RunFacts {

@@ -23,12 +23,16 @@ describe('the cut list', () => {
     });
   });
   it('adds up to what is to be bought: two lugs a cable, metres with a tenth in reserve', () => {
-    const { cable, pieces } = partsToBuy(rows, circuit.fuses);
+    const { cable, pieces } = partsToBuy(rows, circuit, piedWagtail.wiring.parts);
     const metres = rows.reduce((sum, { cutM }) => sum + cutM, 0);
     expect(cable.reduce((sum, { lengthM }) => sum + lengthM, 0)).toBeCloseTo(metres * 1.1, 9);
     const lugs = pieces.filter(({ says }) => says.startsWith('lug')).reduce((sum, { count }) => sum + count, 0);
     expect(lugs).toBe(2 * rows.length);
     expect(pieces.find(({ says }) => says.endsWith('× M10'))!.count).toBe(1);
+    const shrink = pieces.filter(({ says }) => says.startsWith('heat shrink'));
+    expect(shrink.reduce((sum, { count }) => sum + count, 0)).toBe(lugs);
+    const trunkA = circuit.runs.find(({ run }) => run.id === 'main-plus')!.design.value;
+    expect(pieces).toContainEqual({ says: `switch for at least ${Math.ceil(trunkA)} A`, count: 1 });
   });
   it('knows what is not as it was printed: what changed, what is new, what is gone', () => {
     const printed = printedList(rows, 5);

@@ -1,9 +1,10 @@
 import { sectionText } from '../conductors/section-text';
 import { formatNumber } from '../quantity/format';
-import type { CircuitFigures, FuseFigures } from './circuit-figures';
+import type { CircuitFigures } from './circuit-figures';
 import { type Part, partIdOf, type Stud } from './part';
 import type { PrintedList } from './plan';
 import type { CableStep, Run } from './run';
+import { throughA } from './through';
 
 /** One cable as it is cut. */
 export interface CutRow {
@@ -26,6 +27,7 @@ const BENDS = 0.05;
 const LUG_M = 0.03;
 /** Of cable, beyond what is cut. */
 const RESERVE = 0.1;
+const SHRINK_CM = 5;
 
 /** Of a post whose sheet says nothing. */
 export const studText = (stud: Stud | null): string => stud ?? 'stud not known';
@@ -89,10 +91,21 @@ export function changedSincePrint(
     .map((label) => ({ label, before: before.get(label) ?? null, after: now.get(label) ?? null }));
 }
 
-/** What to buy for a list of cables: metres by section and colour, lugs by section and stud, fuses by size. */
+const HARDWARE: Partial<Record<Part['kind'], string>> = {
+  bar: 'bus bar',
+  switch: 'switch',
+  relay: 'relay',
+  shunt: 'shunt',
+};
+
+/**
+ * What to buy for a circuit: metres of cable by section and colour, lugs by section and stud, heat shrink, fuses by size, bars, switches and
+ * relays by what they carry.
+ */
 export function partsToBuy(
   rows: readonly CutRow[],
-  fuses: readonly FuseFigures[],
+  circuit: CircuitFigures,
+  parts: readonly Part[],
 ): { cable: { section: string; colour: string; lengthM: number }[]; pieces: { says: string; count: number }[] } {
   const cable = new Map<string, { section: string; colour: string; lengthM: number }>();
   const pieces = new Map<string, number>();
@@ -101,9 +114,16 @@ export function partsToBuy(
     const one = cable.get(`${section} ${colour}`) ?? { section, colour, lengthM: 0 };
     one.lengthM += cutM * (1 + RESERVE);
     cable.set(`${section} ${colour}`, one);
-    for (const stud of [fromStud, toStud]) count(`lug ${section} × ${studText(stud)}`);
+    for (const stud of [fromStud, toStud]) {
+      count(`lug ${section} × ${studText(stud)}`);
+      count(`heat shrink for ${section}, ${colour}, ${SHRINK_CM} cm`);
+    }
   }
-  for (const { choice } of fuses)
+  for (const part of parts) {
+    const says = HARDWARE[part.kind];
+    if (says) count(`${says} for at least ${formatNumber(Math.ceil(throughA(circuit, part)), 0)} A`);
+  }
+  for (const { choice } of circuit.fuses)
     if (choice)
       count(
         `fuse ${formatNumber(choice.ratingA, choice.ratingA % 1 === 0 ? 0 : 1)} A, ${choice.family ?? 'as its sheet says'}, with its holder`,

@@ -4,7 +4,7 @@ import { newBattery } from '../cells/new-battery';
 import { circuitOf, laidOut, van } from '../kept-spec/van';
 import { at } from '../quantity/guard';
 import { equalLeads, stringLeads, unevenShare } from './equal-leads';
-import { newRun } from './new-parts';
+import { newRun, otherConsumer } from './new-parts';
 import { asDrawn } from './parallel/as-drawn';
 import { parallelResponse, parallelShares } from './parallel/shares';
 import { joinedBy } from './parallel/topology';
@@ -105,12 +105,11 @@ describe('leads that must be equal', () => {
 });
 
 describe('leads of strings alike', () => {
-  it('are equally thick on either side, whatever is drawn in their place', () => {
-    const measured = {
-      ...plan,
-      runs: plan.runs.map((run, k) => ({ ...run, lengthM: run.lengthM * (1 + (k % 3) / 5) })),
-    };
-    const { runs } = circuitOf(rig, measured);
+  it('are equally thick on either side, even with something on the post of one', () => {
+    const own = otherConsumer('heater', { name: 'Heater', currentA: 4, gives: false });
+    const onPost = own.runs.map((run) => (run.role === 'negative' ? { ...run, to: 'battery-2.-' } : run));
+    const measured = plan.runs.map((run, k) => ({ ...run, lengthM: run.lengthM * (1 + (k % 3) / 5) }));
+    const { runs } = circuitOf(rig, { ...plan, parts: [...plan.parts, ...own.parts], runs: [...measured, ...onPost] });
     for (const end of ['post', 'plus', 'minus']) {
       const areas = [1, 2, 3].map((k) => runs.find(({ run }) => run.id === `battery-${k}-${end}`)!.areaMm2);
       expect(new Set(areas).size, end).toBe(1);

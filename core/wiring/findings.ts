@@ -6,13 +6,13 @@ import { unevenShare } from './equal-leads';
 import { BATTERY_LUGS_MOST } from './battery-posts';
 import type { CircuitFigures, FuseFigures, RunFigures } from './circuit-figures';
 import { type Fault, type Finding, SEVERITIES, type Severity } from './finding';
-import { designCurrent } from './formulas';
 import { besides, isRated } from './fuse-sizes';
 import type { CircuitGraph } from './graph';
 import { type Part, partIdOf, type Stud } from './part';
 import type { WiringPlan } from './plan';
 import type { Run } from './run';
 import { runAmpacity } from './sections';
+import { throughA } from './through';
 
 interface FindingFacts {
   wiring: WiringPlan;
@@ -196,13 +196,4 @@ function ofPosts(circuit: CircuitFigures, { wiring }: FindingFacts): Finding[] {
       found.push(finding('error', { part: part.id }, { code: 'rating', ratingA: part.ratingA, designA }));
   }
   return found;
-}
-
-/** The simultaneous maximum of what passes a bar, a switch or the shunt. */
-function throughA({ currents, runs }: CircuitFigures, part: Part): number {
-  const flow = currents.flows.get(part.id);
-  if (flow) return designCurrent(flow, part.id, part.name).value;
-  // A bar has no way through it: as much as its strongest run carries.
-  const here = runs.filter(({ run }) => partIdOf(run.from) === part.id || partIdOf(run.to) === part.id);
-  return Math.max(0, ...here.map(({ design }) => design.value));
 }

@@ -13,7 +13,7 @@ const END_WORDS: Record<string, string> = {
   sense: '(sense)',
 };
 
-/** How parts and posts are called: "Positive bar", "Battery 1 +", "String 2, − of number 1". */
+/** How parts and posts are called: "Positive bar", "Battery 1 +", "String 2, battery 1 −". */
 export interface CircuitNames {
   ofPart: (id: string) => string;
   ofPost: (post: string) => string;
@@ -32,7 +32,7 @@ export function circuitNames(
       const name = ofPart(partIdOf(post));
       const end = post.slice(post.lastIndexOf('.') + 1);
       const within = /^(\d+)([+-])$/.exec(end);
-      if (within) return `${name}, ${within[2] === '+' ? '+' : '−'} of number ${within[1] ?? ''}`;
+      if (within) return `${name}, battery ${within[1] ?? ''} ${within[2] === '+' ? '+' : '−'}`;
       const says = END_WORDS[end];
       return says ? `${name} ${says}` : name;
     },

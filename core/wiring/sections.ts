@@ -30,8 +30,19 @@ export interface SectionNeeds {
   /** By run: A that it carries, and A that it must bear until a fuse blows. */
   designA: (run: Run) => number;
   bearsA: (run: Run) => number;
-  list: SectionList;
+  /** By run: all sections of the list, with what each carries there. */
+  ladders: ReadonlyMap<string, readonly Rung[]>;
 }
+
+/** A section of a list, and what it carries where a run lies. */
+export interface Rung {
+  areaMm2: number;
+  carriesA: number;
+}
+
+/** The sections of a list for a run, from the thinnest. */
+export const ladderOf = (run: Run, list: SectionList): Rung[] =>
+  areasOf(list).map((areaMm2) => ({ areaMm2, carriesA: runAmpacity(run, areaMm2, list) ?? 0 }));
 
 export interface SectionsChosen {
   /** mm² by run; a section that lies there stays. */
@@ -45,17 +56,17 @@ export interface SectionsChosen {
  * and back stays within that part's share. From the thinnest that carry, the run that saves most voltage for its copper is thickened
  * until every way keeps its share; then whatever can be thinner is made so. No single run could be one size thinner afterwards.
  */
-export function chooseSections({ runs, loops, designA, bearsA, list }: SectionNeeds): SectionsChosen {
+export function chooseSections({ runs, loops, designA, bearsA, ladders }: SectionNeeds): SectionsChosen {
   const beyond = new Set<string>();
-  const all = areasOf(list);
   const steps = runs.map((run): Step => {
     const amps = designA(run);
     const wantedA = Math.max(amps, bearsA(run));
-    const carries = all.filter((areaMm2) => (runAmpacity(run, areaMm2, list) ?? 0) >= wantedA);
+    const all = ladders.get(run.id) ?? [];
+    const carries = all.flatMap(({ areaMm2, carriesA }) => (carriesA >= wantedA ? [areaMm2] : []));
     if (run.areaMm2 === null && carries.length === 0) beyond.add(run.id);
-    const ladder = run.areaMm2 !== null ? [run.areaMm2] : carries.length > 0 ? carries : [all.at(-1) ?? 0];
+    const ladder = run.areaMm2 !== null ? [run.areaMm2] : carries.length > 0 ? carries : [all.at(-1)?.areaMm2 ?? 0];
     const lossV = ladder.map((areaMm2) => amps * copperOhm(run.lengthM, areaMm2, CONDUCTOR_C));
-    return { run, ladder, lossV, at: 0, ways: [] };
+    return { run, ladder, lossV, at: 0, ways: [], shortWays: 0 };
   });
   const stepOf = new Map(steps.map((step) => [step.run.id, step]));
   const ways = loops.map(({ demand, out, back }): Way => {
@@ -72,16 +83,16 @@ export function chooseSections({ runs, loops, designA, bearsA, list }: SectionNe
     step.at += by;
     for (const way of step.ways) way.lostV += change;
   };
-  for (;;) {
-    const short = new Set(ways.filter(({ lostV, mostV }) => lostV > mostV));
-    if (short.size === 0) break;
+  const isShort = ({ lostV, mostV }: Way) => lostV > mostV;
+  const short = new Set(ways.filter(isShort));
+  for (const way of short) for (const step of way.steps) step.shortWays++;
+  while (short.size > 0) {
     let best: { step: Step; perCopper: number } | null = null;
-    for (const step of new Set([...short].flatMap((way) => way.steps))) {
-      const { ladder, lossV, at: here, run } = step;
+    for (const step of steps) {
+      const { ladder, lossV, at: here, run, shortWays } = step;
       const [now, next] = [ladder[here], ladder[here + 1]];
-      if (now === undefined || next === undefined) continue;
-      const ofWays = step.ways.filter((way) => short.has(way)).length;
-      const perCopper = (ofWays * (at(lossV, here) - at(lossV, here + 1))) / (run.lengthM * (next - now));
+      if (shortWays === 0 || now === undefined || next === undefined) continue;
+      const perCopper = (shortWays * (at(lossV, here) - at(lossV, here + 1))) / (run.lengthM * (next - now));
       if (best === null || perCopper > best.perCopper) best = { step, perCopper };
     }
     if (best === null) {
@@ -90,6 +101,11 @@ export function chooseSections({ runs, loops, designA, bearsA, list }: SectionNe
       break;
     }
     move(best.step, 1);
+    for (const way of best.step.ways)
+      if (short.has(way) && !isShort(way)) {
+        short.delete(way);
+        for (const step of way.steps) step.shortWays--;
+      }
   }
   const copper = ({ run, ladder, at: here }: Step) => run.lengthM * at(ladder, here);
   for (let thinner = true; thinner;) {
@@ -112,6 +128,8 @@ interface Step {
   lossV: readonly number[];
   at: number;
   ways: Way[];
+  /** How many of them lose too much as yet. */
+  shortWays: number;
 }
 
 /** The whole way to a part and back. */

@@ -66,6 +66,9 @@ const ITEM_WORDS: Record<SignedItem, { name: string; says: string }> = {
       white-space: normal !important;
       min-width: 200px;
     }
+    small {
+      margin-left: var(--s2);
+    }
     small,
     .on {
       font-size: 12px;

@@ -28,8 +28,8 @@ export class CutListPage {
     return circuit && wiring ? cutRows(circuit, wiring.parts, (post) => this.facts.postName(post)) : [];
   });
   protected readonly toBuy = computed(() => {
-    const circuit = this.facts.circuit();
-    return circuit ? partsToBuy(this.rows(), circuit.fuses) : null;
+    const [circuit, wiring] = [this.facts.circuit(), this.facts.wiring()];
+    return circuit && wiring ? partsToBuy(this.rows(), circuit, wiring.parts) : null;
   });
   protected readonly headline = computed(() => {
     const rows = this.rows();

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { quantityText } from '@core/quantity/format';
 import type { LoopFigures } from '@core/wiring/circuit-figures';
@@ -11,6 +11,8 @@ import { Zoomable } from '../../ui/zoomable';
 import { CircuitDrawing } from './circuit-drawing';
 import { FindingList } from './finding-list';
 import { findingWords } from './finding-words';
+import { NetDrawing } from './net-drawing';
+import { isTangled } from './net-drawing-layout';
 import { PartDetails } from './part-details';
 import { RunDetails } from './run-details';
 import { RunTable } from './run-table';
@@ -24,6 +26,7 @@ import { WiringFacts } from './wiring-facts';
     FigurePart,
     FindingList,
     MarginContent,
+    NetDrawing,
     PartDetails,
     RouterLink,
     RunDetails,
@@ -119,12 +122,26 @@ export class DrawingPage {
 
   protected readonly problem = signal<string | null>(null);
 
-  protected saveSvg(svg: SVGSVGElement): void {
-    saveSvg(svg, this.fileName());
+  /** Nodes as boxes instead of the drawing by rule. */
+  protected readonly wantsNet = signal(false);
+  protected readonly tangled = computed(() => {
+    const [circuit, wiring] = [this.facts.circuit(), this.facts.wiring()];
+    return circuit !== null && wiring !== null && isTangled(circuit, wiring.parts);
+  });
+  protected readonly asNet = computed(() => this.tangled() || this.wantsNet());
+  private readonly byRule = viewChild(CircuitDrawing);
+  private readonly net = viewChild(NetDrawing);
+  private readonly svg = computed(() => (this.byRule()?.svg() ?? this.net()?.svg())?.nativeElement ?? null);
+
+  protected saveSvg(): void {
+    const svg = this.svg();
+    if (svg) saveSvg(svg, this.fileName());
   }
 
-  protected savePng(svg: SVGSVGElement): void {
+  protected savePng(): void {
+    const svg = this.svg();
     this.problem.set(null);
+    if (!svg) return;
     savePng(svg, this.fileName()).catch(() =>
       this.problem.set('This browser could not paint the picture; the SVG can be saved all the same.'),
     );

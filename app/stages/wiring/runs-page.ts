@@ -3,8 +3,9 @@ import { formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
 import { FUSE_SCHOOLS, type FuseSchool } from '@core/wiring/plan';
 import type { SectionList } from '@core/conductors/choose-section';
-import { designCurrent } from '@core/wiring/formulas';
+import { isRated } from '@core/wiring/fuse-sizes';
 import type { PartKind } from '@core/wiring/part';
+import { throughA } from '@core/wiring/through';
 import { StageTabs } from '../../rig/stage-tabs';
 import { Choice, type Option } from '../../ui/choice';
 import { FigurePart } from '../../ui/figure';
@@ -72,16 +73,15 @@ export class RunsPage {
   protected readonly units = inject(UnitChoice);
   /** Every part but fuses, which have a table of their own. */
   protected readonly parts = computed(() => {
-    const flows = this.facts.circuit()?.currents.flows;
+    const circuit = this.facts.circuit();
     return [...this.facts.parts().values()].flatMap((part) => {
       if (part.kind === 'fuse') return [];
-      const flow = flows?.get(part.id);
-      const loop = this.facts.circuit()?.loops.find((one) => one.part.id === part.id);
+      const loop = circuit?.loops.find((one) => one.part.id === part.id);
       return [
         {
           part,
           kind: PART_WORDS[part.kind],
-          carriesA: loop?.demand.current.value ?? (flow ? designCurrent(flow, part.id, part.name).value : null),
+          carriesA: loop?.demand.current.value ?? (circuit && isRated(part) ? throughA(circuit, part) : null),
           ratedA: 'ratingA' in part ? part.ratingA : null,
           bad: this.facts.findingsOn(part.id).length > 0,
         },

@@ -3,29 +3,21 @@ import { parallelResponse, type ParallelShares, sharesOf, without } from './shar
 import type { Joining, ParallelBattery } from './topology';
 
 /**
- * How much more resistance in both leads of one battery puts its share off by so much of what it was; Infinity where no lead is long
- * enough. In Ω for the two together.
+ * How much more resistance in both leads of the first battery puts its share off by so much of what it was, in Ω for the two together.
+ *
+ *     share(r) = share(0) ÷ (1 + r·Y)   ⇒   r = off ÷ ((1 − off)·Y),   Y: A through it per volt of its own
+ *
  * @param off  0.05: five per cent of its share
+ * @returns    Infinity where nothing else carries what it leaves, so that its share stays whatever its leads are
+ * @source     Thévenin: what the rest of the network is to that battery is one resistance
  */
 export function leadMarginOhm(join: Joining, batteries: readonly ParallelBattery[], off: number): number {
-  const shareWith = (extraOhm: number) => {
-    const changed = batteries.map((one, k) => (k === 0 ? { ...one, looseOhm: one.looseOhm + extraOhm } : one));
-    return at(parallelResponse(join(changed)).perAmpere, 0);
-  };
-  const wanted = shareWith(0) * (1 - off);
-  let [low, high] = [0, 1e-6];
-  while (shareWith(high) > wanted) {
-    low = high;
-    high *= 2;
-    if (high > 10) return Number.POSITIVE_INFINITY;
-  }
-  for (let k = 0; k < 60; k++) {
-    const middle = (low + high) / 2;
-    if (shareWith(middle) > wanted) low = middle;
-    else high = middle;
-  }
-  return high;
+  const alone = batteries.map((one, k) => ({ ...one, emfV: k === 0 ? 1 : 0 }));
+  const perVolt = at(parallelResponse(join(alone)).restA, 0);
+  // Of a single battery nothing flows but what is drawn; what is left of it is rounding.
+  return perVolt > LEAST_PER_VOLT ? off / ((1 - off) * perVolt) : Number.POSITIVE_INFINITY;
 }
+const LEAST_PER_VOLT = 1e-6;
 
 /**
  * The largest current of the whole bank at which one battery that drops out takes no other with it: then each of those left stays within
