@@ -74,8 +74,8 @@ export class Zoomable {
     const before = this.zoom();
     const next = Math.min(MOST, Math.max(LEAST, zoom));
     this.zoom.set(next);
-    const box = this.host.getBoundingClientRect();
-    const [x, y] = at ? [at.clientX - box.left, at.clientY - box.top] : [box.width / 2, box.height / 2];
+    const place = this.host.getBoundingClientRect();
+    const [x, y] = at ? [at.clientX - place.left, at.clientY - place.top] : [place.width / 2, place.height / 2];
     const [left, top] = [this.host.scrollLeft + x, this.host.scrollTop + y];
     requestAnimationFrame(() => {
       this.host.scrollLeft = (left * next) / before - x;

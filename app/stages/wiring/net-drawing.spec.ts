@@ -22,19 +22,19 @@ describe('a circuit as a net', () => {
       [...parts.map(({ id }) => id), ...circuit.strings.map(({ id }) => id)].sort(),
     );
     expect(net.wires.map(({ run }) => run.id).sort()).toEqual(circuit.runs.map(({ run }) => run.id).sort());
-    const placeOf = (id: string) => net.boxes.find((box) => box.id === id)!;
+    const placeOf = (id: string) => net.boxes.find((one) => one.id === id)!;
     for (const { id } of circuit.strings)
       for (const { part } of circuit.loops) expect(placeOf(id).x).toBeLessThan(placeOf(part.id).x);
-    for (const box of net.boxes) {
-      expect(box.x + box.width).toBeLessThanOrEqual(net.width);
+    for (const one of net.boxes) {
+      expect(one.x + one.width).toBeLessThanOrEqual(net.width);
       for (const other of net.boxes) {
         const apart =
-          box === other ||
-          box.x + box.width <= other.x ||
-          other.x + other.width <= box.x ||
-          box.y + box.height <= other.y ||
-          other.y + other.height <= box.y;
-        expect(apart, `${box.id} and ${other.id}`).toBe(true);
+          one === other ||
+          one.x + one.width <= other.x ||
+          other.x + other.width <= one.x ||
+          one.y + one.height <= other.y ||
+          other.y + other.height <= one.y;
+        expect(apart, `${one.id} and ${other.id}`).toBe(true);
       }
     }
   });

@@ -52,7 +52,7 @@ export class PartDetails {
 
   protected change(changes: object): void {
     const part = this.part();
-    if (part) this.facts.changePart(part.id, (one) => ({ ...one, ...changes }) as Part, Object.keys(changes).join());
+    if (part) this.facts.changePart(part.id, (one) => ({ ...one, ...changes }), Object.keys(changes).join());
   }
 
   protected changeStud(stud: string): void {
