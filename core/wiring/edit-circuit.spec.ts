@@ -86,6 +86,12 @@ describe('a part taken out', () => {
     expect(codes(again)).toEqual([]);
     expect(laidOut(van, { ...again, removed: [] }).parts.map(({ id }) => id)).toContain('switch-main');
   });
+  it('leaves no run that could not be stored, however long or short both were', () => {
+    const allOf = (lengthM: number) => ({ ...wiring, runs: wiring.runs.map((one) => ({ ...one, lengthM })) });
+    expect(run(takeOut(allOf(200), 'switch-main'), 'main-switch').lengthM).toBe(200);
+    const halves = putInto(allOf(0.01), 'inverter-inv-plus', 'switch', 'x').runs.map(({ lengthM }) => lengthM);
+    expect(Math.min(...halves)).toBe(0.01);
+  });
   it('not the shunt, nor a bar that more than two runs come to', () => {
     expect(canTakeOut(wiring, 'shunt')).toBe(false);
     expect(canTakeOut(wiring, 'minus')).toBe(false);

@@ -1,5 +1,6 @@
 import { common, idFor, isByHand, type Laid, labelled, newFuse } from './new-parts';
 import { type Part, type PartKind, partIdOf, postOf, THROUGH } from './part';
+import { WIRING_LIMITS as LIMITS } from './limits';
 import type { WiringPlan } from './plan';
 import type { Run, RunRole } from './run';
 
@@ -22,6 +23,9 @@ const NAMES: Record<Insert, string> = {
 };
 /** m from a fuse to what feeds it. */
 const NEAR_M = 0.1;
+
+/** No run is shorter or longer than what its field takes. */
+const storable = (lengthM: number): number => Math.min(LIMITS.runM.max, Math.max(LIMITS.runM.min, lengthM));
 
 type Circuit = Laid & Pick<WiringPlan, 'removed'>;
 
@@ -47,7 +51,7 @@ export function putInto(circuit: Circuit, runId: string, kind: Insert, ownId: st
     label: '',
     to: postOf(id, near),
     toLug: null,
-    lengthM: nearM,
+    lengthM: storable(nearM),
     lengthBy: 'guessed',
     endsBy: 'hand',
     done: [],
@@ -56,7 +60,7 @@ export function putInto(circuit: Circuit, runId: string, kind: Insert, ownId: st
     ...run,
     from: postOf(id, far),
     fromLug: null,
-    lengthM: run.lengthM - nearM,
+    lengthM: storable(run.lengthM - nearM),
     lengthBy: 'guessed',
     endsBy: 'hand',
     done: [],
@@ -111,7 +115,7 @@ export function takeOut(circuit: Circuit, partId: string): Circuit {
     to: farOf(other),
     fromLug: lugOf(one),
     toLug: lugOf(other),
-    lengthM: one.lengthM + other.lengthM,
+    lengthM: storable(one.lengthM + other.lengthM),
     lengthBy: one.lengthBy === 'measured' && other.lengthBy === 'measured' ? 'measured' : 'guessed',
     endsBy: 'hand',
     done: [],

@@ -4,6 +4,7 @@ import type { CircuitFigures } from './circuit-figures';
 import { asDrawn } from './parallel/as-drawn';
 import { BATTERIES_MOST, IN_USE_C } from './parallel/bank-in-parallel';
 import { parallelResponse } from './parallel/shares';
+import { WIRING_LIMITS as LIMITS } from './limits';
 import type { WiringPlan } from './plan';
 import type { Run } from './run';
 
@@ -95,7 +96,7 @@ export function equalLeads(circuit: CircuitFigures, runs: readonly Run[]): Run[]
       const own = one.ownIds.flatMap((id) => byId.get(id) ?? []).filter((run) => run.role === role);
       const [most] = own.sort((a, b) => b.lengthM - a.lengthM);
       if (!most) return null;
-      longer.set(most.id, most.lengthM + lacksM);
+      longer.set(most.id, Math.min(LIMITS.runM.max, most.lengthM + lacksM));
     }
   }
   return runs.map((run) => ({ ...run, lengthM: longer.get(run.id) ?? run.lengthM }));
