@@ -7,11 +7,12 @@ import { FirstStart } from './first-start';
 import { RigFiles } from './rig-files';
 import { ThemeChoice } from '../ui/theme';
 import { UnitChoice } from '../ui/unit-choice';
+import { FileButton } from '../ui/file-button';
 
 /** The shelf of rigs, and what Coulan is for. */
 @Component({
   selector: 'co-start',
-  imports: [RouterLink],
+  imports: [FileButton, RouterLink],
   templateUrl: './start-page.html',
   styleUrl: './start-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -61,11 +62,7 @@ export class StartPage {
     if (id) await this.router.navigate(['/rig', id, 'logbook']);
   }
 
-  protected async bringIn(event: Event): Promise<void> {
-    const picker = event.target as HTMLInputElement;
-    const file = picker.files?.[0];
-    picker.value = '';
-    if (!file) return;
+  protected async bringIn(file: File): Promise<void> {
     const result = await this.files.read(file);
     if ('says' in result) this.refusal.set(`${file.name}: ${result.says}`);
     else await this.router.navigate(['/rig', result.rig.id, 'audit']);

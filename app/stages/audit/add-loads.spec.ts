@@ -22,7 +22,7 @@ async function open(group = '') {
     await page.settle();
   };
   const byTable = async () => {
-    all<HTMLInputElement>('.ways input')[1]!.dispatchEvent(new Event('change'));
+    all<HTMLInputElement>('co-ways input')[1]!.dispatchEvent(new Event('change'));
     await page.settle();
   };
   return { page, sent, put, byTable };

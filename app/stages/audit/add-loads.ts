@@ -3,6 +3,9 @@ import { NzModalModule } from 'ng-zorro-antd/modal';
 import { GENERIC_LOADS, type GenericLoad } from '@core/audit/generic-loads.data';
 import { loadsFromTable, type TableRemark } from '@core/audit/load-table';
 import type { Load } from '@core/audit/load';
+import type { Option } from '../../ui/choice';
+import { FileButton } from '../../ui/file-button';
+import { Ways } from '../../ui/ways';
 
 const REMARKS: Record<TableRemark['code'], string> = {
   'no-name': 'has no name; left out',
@@ -17,7 +20,7 @@ const REMARKS: Record<TableRemark['code'], string> = {
 /** Loads from the library, from a block of a spreadsheet, or from a CSV file. */
 @Component({
   selector: 'co-add-loads',
-  imports: [NzModalModule],
+  imports: [FileButton, NzModalModule, Ways],
   templateUrl: './add-loads.html',
   styleUrl: './add-loads.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -27,6 +30,10 @@ export class AddLoads {
   readonly group = input('');
   readonly added = output<Load[]>();
   readonly done = output();
+  protected readonly ways: readonly Option[] = [
+    { id: 'library', name: 'Library of generic loads' },
+    { id: 'table', name: 'Paste, or a CSV file' },
+  ];
   protected readonly way = signal<'library' | 'table'>('library');
   protected readonly asked = signal('');
   protected readonly picked = signal<ReadonlySet<string>>(new Set());
@@ -64,11 +71,8 @@ export class AddLoads {
       );
   }
 
-  protected async open(event: Event): Promise<void> {
-    const picker = event.target as HTMLInputElement;
-    const file = picker.files?.[0];
-    picker.value = '';
-    if (file) this.pasted.set(await file.text());
+  protected async open(file: File): Promise<void> {
+    this.pasted.set(await file.text());
   }
 
   protected text(event: Event): string {

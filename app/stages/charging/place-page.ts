@@ -11,6 +11,7 @@ import { longitudeOf } from '@core/climate/site-year';
 import { Edit } from '../../rig/edit';
 import { Choice, type Option } from '../../ui/choice';
 import { FigurePart } from '../../ui/figure';
+import { FileButton } from '../../ui/file-button';
 import { MarginContent } from '../../ui/margin-slot';
 import { MethodSwitch } from '../../ui/method-switch';
 import { QuantityField } from '../../ui/quantity-field';
@@ -39,6 +40,7 @@ const LARGEST_FILE = 30_000_000;
     StageTabs,
     Choice,
     FigurePart,
+    FileButton,
     HalfOfWorld,
     MarginContent,
     MethodSwitch,
@@ -148,11 +150,7 @@ export class PlacePage {
     this.facts.change({ tempC: own.map((one, k) => (k === at ? tempC : one)) }, `temp ${at}`);
   }
 
-  protected async open(event: Event): Promise<void> {
-    const picker = event.target as HTMLInputElement;
-    const file = picker.files?.[0];
-    picker.value = '';
-    if (!file) return;
+  protected async open(file: File): Promise<void> {
     this.note.set(null);
     if (file.size > LARGEST_FILE) {
       this.problem.set(`${file.name} is larger than 30 MB. One year by the hour is less than 1 MB: cut it down first.`);

@@ -18,7 +18,9 @@ import { Edit } from '../../../rig/edit';
 import { rigFeature } from '../../../rig/rig-feature';
 import { selectDerived } from '../../../rig/rig-selectors';
 import { QuantityField } from '../../../ui/quantity-field';
+import type { Option } from '../../../ui/choice';
 import { TextField } from '../../../ui/text-field';
+import { Ways } from '../../../ui/ways';
 import { StageTabs } from '../../../rig/stage-tabs';
 import { RECORD_LONGER_WORDS } from '../audit-words';
 import { SoundPanel } from './sound-panel';
@@ -33,7 +35,7 @@ type Way = Recording['from'];
 /** Times in states of one load: by stopwatch, as a table, or split out of a sound. One thing at a time, for a phone beside a fridge. */
 @Component({
   selector: 'co-record-page',
-  imports: [StageTabs, QuantityField, RouterLink, SoundPanel, SpanBar, SpanTable, TextField],
+  imports: [StageTabs, QuantityField, RouterLink, SoundPanel, SpanBar, SpanTable, TextField, Ways],
   templateUrl: './record-page.html',
   styleUrl: './record-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -56,6 +58,11 @@ export class RecordPage {
     return use?.by === 'timed' ? use.recording : null;
   });
 
+  protected readonly ways: readonly Option[] = [
+    { id: 'stopwatch', name: 'Stopwatch' },
+    { id: 'table', name: 'Table of times' },
+    { id: 'sound', name: 'Sound' },
+  ];
   protected readonly way = linkedSignal<Way>(() => this.stored()?.from ?? 'stopwatch');
   protected readonly states = linkedSignal<Recording['states']>(
     () => this.watch().now().states ?? this.stored()?.states ?? this.freshStates(),

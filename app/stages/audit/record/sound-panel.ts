@@ -19,6 +19,7 @@ import { formatNumber } from '@core/quantity/format';
 import type { Recording } from '@core/audit/load';
 import { errorText } from '@core/text/error-text';
 import { Choice, type Option } from '../../../ui/choice';
+import { FileButton } from '../../../ui/file-button';
 import { QuantityField } from '../../../ui/quantity-field';
 import { ComputeWorkerClient } from '../../../workers/compute-worker-client';
 import { Microphone } from './microphone';
@@ -37,7 +38,7 @@ const HEIGHT = 120;
 /** A sound recording left beside the load, split into states by its loudness. It never leaves this device. */
 @Component({
   selector: 'co-sound-panel',
-  imports: [CdkDrag, Choice, QuantityField],
+  imports: [CdkDrag, Choice, FileButton, QuantityField],
   templateUrl: './sound-panel.html',
   styleUrl: './sound-panel.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -125,11 +126,7 @@ export class SoundPanel {
     inject(DestroyRef).onDestroy(() => void this.microphone.stop());
   }
 
-  protected async open(event: Event): Promise<void> {
-    const picker = event.target as HTMLInputElement;
-    const file = picker.files?.[0];
-    picker.value = '';
-    if (!file) return;
+  protected async open(file: File): Promise<void> {
     this.problem.set(null);
     this.busy.set(`Reading ${file.name}`);
     try {
