@@ -13,7 +13,7 @@ const BENCHES: Record<string, () => Promise<void>> = {
   year: yearBench,
   typing: typingBench,
   'first-load': firstLoadBench,
-  wiring: () => Promise.resolve(wiringBench((line) => console.log(line))),
+  wiring: wiringBench,
   coverage: () => Promise.resolve(coverage((line) => console.log(line))),
 };
 

@@ -1,9 +1,8 @@
-import { knowHelper, launch, median, serve } from './chromium';
+import { knowHelper, launch, serve } from './chromium';
+import { keystrokes } from './keystroke';
 
 const LOADS = 60;
 const KEYS = 60;
-/** A fast typist; the odd milliseconds spread the keys over the phases of a frame. */
-const BETWEEN_KEYS_MS = 100;
 
 /** One keystroke in a load's field, typed fast, until every dependent figure is painted, on a rig of 60 loads with a bank. */
 export async function typingBench(): Promise<void> {
@@ -26,35 +25,12 @@ export async function typingBench(): Promise<void> {
       .getByLabel('Import a rig file')
       .setInputFiles({ name: 'rig.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(demo)) });
     const field = page.getByLabel('Load 30: power of one, W');
-    await field.focus();
-    const times: number[] = [];
-    for (let k = 0; k < KEYS; k++) {
-      await page.waitForTimeout(BETWEEN_KEYS_MS + ((7 * k) % 17));
-      times.push(
-        await field.evaluate(
-          (input: HTMLInputElement, value) => {
-            const shown = () => document.querySelector('main h1')!.textContent;
-            const before = shown();
-            const start = performance.now();
-            input.value = String(value);
-            input.dispatchEvent(new Event('input', { bubbles: true }));
-            return new Promise<number>((resolve) => {
-              const look = () => {
-                // The frame after the one in which the headline changed has been painted.
-                if (shown() !== before) requestAnimationFrame(() => resolve(performance.now() - start));
-                else requestAnimationFrame(look);
-              };
-              requestAnimationFrame(look);
-            });
-          },
-          20 + 37 * k,
-        ),
-      );
-    }
-    const sorted = [...times].sort((a, b) => a - b);
-    console.log(
-      `keystroke to painted figures, ${LOADS} loads: median ${median(times).toFixed(1)} ms, nine in ten under ${sorted[Math.floor(KEYS * 0.9)]!.toFixed(1)} ms, longest ${sorted.at(-1)!.toFixed(1)} ms`,
+    const said = await keystrokes(
+      page,
+      field,
+      Array.from({ length: KEYS }, (_, k) => 20 + 37 * k),
     );
+    console.log(`keystroke to painted figures, ${LOADS} loads: ${said}`);
     console.log('each includes waiting for two frames, up to 33 ms of it at 60 frames a second');
   } finally {
     await browser.close();

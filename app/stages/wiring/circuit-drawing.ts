@@ -1,8 +1,18 @@
-import { ChangeDetectionStrategy, Component, computed, type ElementRef, input, output, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  type ElementRef,
+  inject,
+  input,
+  output,
+  viewChild,
+} from '@angular/core';
 import { sectionText } from '@core/conductors/section-text';
 import { formatNumber } from '@core/quantity/format';
 import type { Circuit } from '@core/wiring/circuit-figures';
-import { BOTTOM, drawingLayout, type Feeder, TOP } from './drawing-layout';
+import { UnitChoice } from '../../ui/unit-choice';
+import { BOTTOM, type Conductor, drawingLayout, type Feeder, TOP } from './drawing-layout';
 import { DrawnMark } from './drawn-mark';
 import { DrawnWire } from './drawn-wire';
 
@@ -30,6 +40,7 @@ export class CircuitDrawing {
   readonly svg = viewChild.required<ElementRef<SVGSVGElement>>('svg');
   protected readonly number = formatNumber;
   protected readonly section = sectionText;
+  private readonly units = inject(UnitChoice);
   protected readonly top = TOP;
   protected readonly bottom = BOTTOM;
   protected readonly box = BOX_DROP;
@@ -41,6 +52,11 @@ export class CircuitDrawing {
     const { loops, bypasses } = this.circuit();
     return `The circuit: ${loops.length} consumers and sources, ${bypasses.length} beside the shunt. The table of runs says the same in words.`;
   });
+
+  /** "1.35 m"; with a sign before it where it is a guess. */
+  protected length({ lengthM, guessed }: Conductor): string {
+    return `${guessed ? '≈ ' : ''}${this.units.text(lengthM, 'M', { decimals: 2 })}`;
+  }
 
   protected called({ partId, amps, out, back, bypass }: Feeder): string {
     const runs = out ? `, ${out.label}` : ', nothing leads to it';

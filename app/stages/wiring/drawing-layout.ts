@@ -7,6 +7,8 @@ import { type PartKind, partIdOf, postOf } from '@core/wiring/part';
 export interface Conductor {
   label: string;
   areaMm2: number;
+  lengthM: number;
+  guessed: boolean;
 }
 
 /** A part that a conductor passes: a fuse with its size, which is null where none of the list will do; a switch, a relay. */
@@ -192,7 +194,9 @@ function looker({ runs, fuses }: Circuit) {
   return {
     leadTo: (post: string): Conductor | null => {
       const one = byPost.get(post);
-      return one ? { label: one.run.label, areaMm2: one.areaMm2 } : null;
+      if (!one) return null;
+      const { label, lengthM, lengthBy } = one.run;
+      return { label, areaMm2: one.areaMm2, lengthM, guessed: lengthBy === 'guessed' };
     },
     marks: (edges: readonly Edge[]): Mark[] =>
       edges.flatMap(({ part }) =>

@@ -69,11 +69,11 @@ const SIZES: Record<PartKind | 'battery', readonly [width: number, height: numbe
 };
 /** For each run that comes to a bar. */
 const BAR_STEP = 22;
-const LABEL_W = 92;
+const LABEL_W = 124;
 const LABEL_H = 14;
 
 /** What the layout is asked: every part a box with its posts, every run a joint, from the bank to the right. */
-export function netOf(circuit: Circuit, parts: readonly Part[]): ElkNode {
+export function netOf(circuit: Circuit, parts: readonly Part[], lengthText: (run: Run) => string): ElkNode {
   const away = distances(circuit);
   const ends = new Map<string, number>();
   for (const { run } of circuit.runs)
@@ -123,7 +123,7 @@ export function netOf(circuit: Circuit, parts: readonly Part[]): ElkNode {
     // From what is nearer to the bank.
     const [source, target] =
       (away.get(run.from) ?? 0) <= (away.get(run.to) ?? 0) ? [run.from, run.to] : [run.to, run.from];
-    const text = `${run.label} ${sectionText(areaMm2)}`;
+    const text = `${run.label} ${sectionText(areaMm2)} ${lengthText(run)}`;
     return [
       {
         id: run.id,

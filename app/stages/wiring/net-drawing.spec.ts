@@ -16,7 +16,7 @@ const { parts } = rig.wiring;
 
 describe('a circuit as a net', () => {
   it('has a box for every part and battery, a joint for every run but links, the bank at the left', async () => {
-    const placed = await new Elk().layout(netOf(circuit, parts));
+    const placed = await new Elk().layout(netOf(circuit, parts, ({ lengthM }) => `${lengthM} m`));
     const net = netDrawing(placed, circuit, parts, (id) => id);
     expect(net.boxes.map(({ id }) => id).sort()).toEqual(
       [...parts.map(({ id }) => id), ...circuit.strings.map(({ id }) => id)].sort(),

@@ -14,6 +14,7 @@ import type { ElkNode } from 'elkjs/lib/elk-api';
 import { errorText } from '@core/text/error-text';
 import type { Circuit } from '@core/wiring/circuit-figures';
 import type { Part } from '@core/wiring/part';
+import { UnitChoice } from '../../ui/unit-choice';
 import { NetLayout } from '../../workers/net-layout';
 import { DrawnWire } from './drawn-wire';
 import { type NetBox, netDrawing, netOf } from './net-drawing-layout';
@@ -28,6 +29,7 @@ import { type NetBox, netDrawing, netOf } from './net-drawing-layout';
 })
 export class NetDrawing {
   private readonly layout = inject(NetLayout);
+  private readonly units = inject(UnitChoice);
   readonly circuit = input.required<Circuit>();
   readonly parts = input.required<readonly Part[]>();
   readonly names = input.required<(id: string) => string>();
@@ -37,9 +39,18 @@ export class NetDrawing {
   readonly svg = viewChild<ElementRef<SVGSVGElement>>('svg');
   protected readonly problem = signal<string | null>(null);
   private readonly placed = signal<ElkNode | null>(null);
-  private readonly net = computed(() => netOf(this.circuit(), this.parts()), {
-    equal: (a, b) => JSON.stringify(a) === JSON.stringify(b),
-  });
+  private readonly net = computed(
+    () =>
+      netOf(
+        this.circuit(),
+        this.parts(),
+        ({ lengthM, lengthBy }) =>
+          `${lengthBy === 'guessed' ? '≈ ' : ''}${this.units.text(lengthM, 'M', { decimals: 2 })}`,
+      ),
+    {
+      equal: (a, b) => JSON.stringify(a) === JSON.stringify(b),
+    },
+  );
   /** Places of the last layout with what is known now; what came since waits for the next. */
   protected readonly drawing = computed(() => {
     const placed = this.placed();

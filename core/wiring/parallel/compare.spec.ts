@@ -1,0 +1,56 @@
+import { describe, expect, it } from 'vitest';
+import { newBank } from '../../bank/fresh';
+import { newBattery } from '../../cells/new-battery';
+import { freshWiring } from '../fresh';
+import { bankInParallel } from './bank-in-parallel';
+import { compareWays, courseRule } from './compare';
+import { drain } from './drain';
+import { joinedAs, joinedBy, parallelNetwork } from './topology';
+
+const plan = { ...freshWiring().parallel, areaMm2: 50 };
+const bank = bankInParallel(newBank(newBattery('b', 'lfp', 4, 100), 1, 2), {}, plan);
+
+describe('ways side by side', () => {
+  it('the hottest lead, by hand: two batteries end-fed, the link carries what the second gives', () => {
+    const [endFed] = compareWays(bank, plan, null, 160);
+    const second = 160 * (1 - endFed!.burdened.fraction);
+    // 50 mm² of 105 °C carries 270 A in 30 °C.
+    expect(endFed!.hottestC).toBeCloseTo(30 + 75 * (second / 270) ** 2, 6);
+    expect(compareWays(bank, { areaMm2: 51 }, null, 160)[0]!.hottestC).toBeNull();
+  });
+  it('the circuit as drawn comes first where there is one', () => {
+    const drawn = joinedBy('diagonal', bank.leads);
+    expect(compareWays(bank, plan, drawn, 100).map(({ id }) => id)).toEqual([
+      'as-drawn',
+      'end-fed',
+      'diagonal',
+      'middle',
+      'half-way',
+      'bars-one-end',
+      'bars-opposite-ends',
+    ]);
+  });
+});
+
+describe('a way of joining as data', () => {
+  it('answers as the way itself, with loose joints and the links of a string, for any batteries', () => {
+    const join = joinedBy('end-fed', bank.leads);
+    const madeFor = bank.batteries.map((one, k) => ({ ...one, looseOhm: 0.001 * k }));
+    const shown = join(madeFor);
+    // What the links of a string add, to the second.
+    const sources = shown.network.sources.map((one, k) => ({ ...one, ohm: one.ohm + 0.002 * k }));
+    const again = joinedAs({ ...shown, network: { ...shown.network, sources } }, madeFor);
+    const other = [
+      { emfV: 13.4, ohm: 0.005, looseOhm: 0.0003 },
+      { emfV: 13.1, ohm: 0.007, looseOhm: 0 },
+    ];
+    const wanted = parallelNetwork('end-fed', other, bank.leads).network.sources;
+    again(other).network.sources.forEach((source, k) => {
+      expect(source.emfV).toBe(wanted[k]!.emfV);
+      expect(source.ohm).toBeCloseTo(wanted[k]!.ohm + 0.002 * k, 12);
+    });
+    const rule = courseRule({ by: 'current', currentA: 50 }, null);
+    const plainly = joinedAs(join(bank.batteries), bank.batteries);
+    expect(drain(plainly, bank.drained, rule).batteryAh).toEqual(drain(join, bank.drained, rule).batteryAh);
+  });
+});
