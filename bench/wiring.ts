@@ -81,8 +81,7 @@ async function onScreen(rig: Rig): Promise<void> {
     await page
       .getByLabel('Import a rig file')
       .setInputFiles({ name: 'rig.json', mimeType: 'application/json', buffer });
-    await page.locator('main h1').waitFor();
-    await page.keyboard.press('4');
+    await page.getByRole('link', { name: /Wiring/ }).click();
     await page.getByRole('link', { name: /^Runs/ }).click();
     const run = rig.wiring.runs[4]!;
     const lengths = Array.from({ length: KEYS }, (_, k) => Number((1 + 0.37 * k).toFixed(2)));

@@ -26,8 +26,12 @@ export function bankOhm(bank: Bank, chemistry: Chemistry, tempC: number): number
     ({ battery, seriesCount, parallelCount }) => (batteryOhm(battery, chemistry).value * seriesCount) / parallelCount,
   );
   const ohm = 1 / strings.reduce((sum, one) => sum + 1 / one, 0);
-  return ohm * Math.exp(PER_K[chemistry.family] * Math.max(0, 25 - tempC));
+  return ohm * coldFactor(chemistry, tempC);
 }
+
+/** How many times its resistance at 25 °C a battery has in the cold; 1 in warmth. Typical. */
+export const coldFactor = (chemistry: Chemistry, tempC: number): number =>
+  Math.exp(PER_K[chemistry.family] * Math.max(0, 25 - tempC));
 
 /** A bank at a temperature, as whatever hangs on it sees it. */
 export function bankLoop(bank: Bank, edits: ChemistryEdits, tempC: number): VoltageLoop {

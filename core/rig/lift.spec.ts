@@ -156,6 +156,37 @@ describe('records', () => {
   });
 });
 
+describe('files of version 6', () => {
+  it('are asked nothing of what came later: nothing removed, chargers without inputs, batteries as their sheets say', () => {
+    const rig = newRig('r', 'R', 'UTC');
+    const { removed, ...wiring } = rig.wiring;
+    const { drawBy, drawW, cutOffV, ...parallel } = wiring.parallel;
+    const charger = {
+      id: 'source-a',
+      name: 'A',
+      stud: 'M8',
+      lugsMost: 2,
+      torqueNm: null,
+      kind: 'charger',
+      sourceId: 'a',
+      dropFraction: null,
+    };
+    const batteries = [{ ohm: 0.004, chargeFraction: null, looseOhm: 0 }];
+    const old = { ...rig, wiring: { ...wiring, parts: [charger], parallel: { ...parallel, batteries } } };
+    const result = parseRigFile(JSON.stringify({ format: 'coulan-rig', version: 6, rig: old, logs: [] }));
+    if (!result.ok) throw new Error(JSON.stringify(result.problem));
+    const now = result.file.rig.wiring;
+    expect([now.removed, now.parts]).toEqual([removed, [{ ...charger, hasInput: false }]]);
+    expect(now.parallel).toEqual({
+      ...parallel,
+      drawBy,
+      drawW,
+      cutOffV,
+      batteries: [{ ...batteries[0], capacityAh: null, tempC: null }],
+    });
+  });
+});
+
 describe('files of version 5', () => {
   const rig = newRig('r', 'R', 'UTC');
   const rest = Object.fromEntries(Object.entries(rig).filter(([key]) => key !== 'wiring'));

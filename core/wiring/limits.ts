@@ -16,6 +16,8 @@ export const WIRING_LIMITS = {
   dropFraction: { min: 0.002, max: 0.2 },
   jointOhm: { min: 0, max: 0.1 },
   batteryOhm: { min: 0.00005, max: 1 },
+  leftAh: { min: 0.5, max: 20_000 },
+  batteryC: { min: -40, max: 70 },
   chargeFraction: { min: 0, max: 1 },
   drawA: { min: -2000, max: 5000 },
   drawW: { min: -50_000, max: 100_000 },

@@ -25,7 +25,12 @@ export type FoundNegative = z.infer<typeof FoundNegative>;
 
 /** What is known of one battery beyond its model; null: as the bank says. */
 export const BatteryFacts = z.strictObject({
+  /** At 25 °C. */
   ohm: quantity(LIMITS.batteryOhm).nullable(),
+  /** What age has left of it. */
+  capacityAh: quantity(LIMITS.leftAh).nullable(),
+  /** Null: 25 °C. */
+  tempC: quantity(LIMITS.batteryC).nullable(),
   chargeFraction: quantity(LIMITS.chargeFraction).nullable(),
   looseOhm: quantity(LIMITS.jointOhm),
 });

@@ -50,11 +50,15 @@ export const wiringStage = defineStage({
         },
       };
     },
-    /** What was taken out by hand is remembered; chargers say whether they have an input; what is drawn of a bank may be a power. */
+    /** What was taken out by hand is remembered; chargers say whether they have an input; what is drawn of a bank may be a power, and its batteries differ in age and warmth. */
     6: (plan) => {
       const { wiring } = plan;
       if (!isObject(wiring)) return plan;
       const { parts, parallel } = wiring;
+      const withAge = (batteries: unknown) =>
+        Array.isArray(batteries)
+          ? batteries.map((one: unknown) => (isObject(one) ? { ...one, capacityAh: null, tempC: null } : one))
+          : batteries;
       const withInput = (part: unknown) =>
         isObject(part) && part['kind'] === 'charger' ? { ...part, hasInput: false } : part;
       return {
@@ -63,7 +67,9 @@ export const wiringStage = defineStage({
           ...wiring,
           removed: [],
           parts: Array.isArray(parts) ? parts.map(withInput) : parts,
-          parallel: isObject(parallel) ? { ...parallel, drawBy: 'current', drawW: null, cutOffV: null } : parallel,
+          parallel: isObject(parallel)
+            ? { ...parallel, drawBy: 'current', drawW: null, cutOffV: null, batteries: withAge(parallel['batteries']) }
+            : parallel,
         },
       };
     },

@@ -1,16 +1,23 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { Finding } from '@core/wiring/finding';
+import { FigurePart } from '../../ui/figure';
 import { findingWords } from './finding-words';
 import { WiringFacts } from './wiring-facts';
 
 /** Findings with why, what mends each, and the press that does it. */
 @Component({
   selector: 'co-finding-list',
+  imports: [FigurePart],
   template: `
     @for (one of worded(); track one.key) {
       <section [class.error]="one.severity === 'error'">
         <h3>{{ one.words.says }}</h3>
-        <p>{{ one.words.why }}</p>
+        <p>
+          {{ one.words.why }}
+          @if (one.words.figure; as figure) {
+            <span class="rests">{{ figure.says }} <co-figure [figure]="figure" /></span>
+          }
+        </p>
         <p class="mend">{{ one.words.remedy }}</p>
         @if (one.words.apply; as apply) {
           <button type="button" class="quiet" (click)="apply.run()">{{ apply.says }}</button>
@@ -38,10 +45,13 @@ import { WiringFacts } from './wiring-facts';
       line-height: 18px;
       color: var(--ink2);
     }
+    .rests {
+      display: block;
+    }
     .mend {
       color: var(--ink);
     }
-    button {
+    .quiet {
       border: 0;
       background: none;
       padding: 0;
@@ -53,7 +63,7 @@ import { WiringFacts } from './wiring-facts';
       cursor: pointer;
     }
     @media (max-width: 720px) {
-      button {
+      .quiet {
         min-height: 48px;
       }
     }

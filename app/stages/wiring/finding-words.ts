@@ -1,6 +1,8 @@
 import type { NoFuse } from '@core/conductors/choose-fuse';
 import { formatNumber } from '@core/quantity/format';
+import type { Figure } from '@core/formula/figure';
 import type { Fault, Finding } from '@core/wiring/finding';
+import { designCurrent } from '@core/wiring/formulas';
 import { MINUS_BAR } from '@core/wiring/new-parts';
 import type { WiringFacts } from './wiring-facts';
 
@@ -9,6 +11,8 @@ export interface FindingWords {
   says: string;
   why: string;
   remedy: string;
+  /** The figure that it rests on, with its working; null: it rests on what is joined to what. */
+  figure: Figure | null;
   /** One press that does it. */
   apply: { says: string; run: () => void } | null;
 }
@@ -27,7 +31,35 @@ export function findingWords({ on, fault }: Finding, facts: WiringFacts): Findin
   const id = on ? ('run' in on ? on.run : on.part) : '';
   const run = facts.figuresOf(id)?.run ?? facts.wiring()?.runs.find((one) => one.id === id);
   const name = run ? run.label : facts.nameOf(id);
-  return { apply: null, ...wordsOf(fault, name, id, facts) };
+  return { apply: null, figure: figureOf(fault, id, facts), ...wordsOf(fault, name, id, facts) };
+}
+
+/** What a finding rests on. */
+function figureOf({ code }: Fault, id: string, facts: WiringFacts): Figure | null {
+  const circuit = facts.circuit();
+  const fuse = circuit?.fuses.find(({ part }) => part.id === id);
+  switch (code) {
+    case 'drop':
+      return [...(circuit?.loops ?? []), ...(circuit?.inputs ?? [])].find(({ part }) => part.id === id)?.share ?? null;
+    case 'thin':
+    case 'beyond-list':
+      return facts.figuresOf(id)?.design ?? null;
+    case 'fuse-small':
+    case 'not-selective':
+      return fuse?.design ?? null;
+    case 'fuse-large':
+      return fuse?.largest ?? null;
+    case 'no-fuse':
+    case 'fuse-breaks':
+      return fuse?.shortCircuit ?? null;
+    case 'rating': {
+      const part = facts.parts().get(id);
+      const flow = circuit?.currents.flows.get(id);
+      return part && flow ? designCurrent(flow, id, part.name) : null;
+    }
+    default:
+      return null;
+  }
 }
 
 function wordsOf(
@@ -35,7 +67,7 @@ function wordsOf(
   name: string,
   id: string,
   facts: WiringFacts,
-): Omit<FindingWords, 'apply'> & Partial<FindingWords> {
+): Omit<FindingWords, 'apply' | 'figure'> & Partial<FindingWords> {
   switch (fault.code) {
     case 'bypass': {
       const over = fault.overIds.map((one) => facts.nameOf(one).toLowerCase());

@@ -113,7 +113,8 @@ export class ParallelPage {
       k,
       ...row,
       limitA: bank.drained[k]?.limitA ?? null,
-      ohm: bank.drained[k]?.ohm ?? null,
+      ohm: bank.warmOhm[k] ?? null,
+      capacityAh: bank.drained[k]?.capacityAh ?? null,
       facts: plan.batteries[k] ?? NO_FACTS,
       givesAh: this.over.course()?.batteryAh[k] ?? null,
     }));
@@ -189,7 +190,7 @@ const END_WORDS: Record<Drain['end'], string> = {
   'no-power': 'the power can no longer be had: all is dark',
   time: 'it still goes on; no more is reckoned',
 };
-const NO_FACTS: BatteryFacts = { ohm: null, chargeFraction: null, looseOhm: 0 };
+const NO_FACTS: BatteryFacts = { ohm: null, capacityAh: null, tempC: null, chargeFraction: null, looseOhm: 0 };
 
 const timeText = (seconds: number): string => {
   if (seconds < 120) return quantityText(seconds, 'S');

@@ -44,7 +44,7 @@ describe('the drawing', () => {
     const page = await openPage(DrawingPage, stray);
     expect(page.text('h1')).toMatch(/^One negative crosses the line beside the shunt: Inverter, W\d+\.$/);
     expect(page.element.querySelectorAll('.stray').length).toBeGreaterThan(0);
-    page.margin.querySelector<HTMLButtonElement>('co-finding-list button')!.click();
+    page.margin.querySelector<HTMLButtonElement>('co-finding-list .quiet')!.click();
     await page.settle();
     expect(page.rig().wiring.runs.find(({ id }) => id === 'inverter-inv-minus')!.to).toBe('minus.bar');
     expect(page.text('h1')).toBe('Every run keeps the rules of drop, ampacity and fuse.');
@@ -53,7 +53,7 @@ describe('the drawing', () => {
     const longer = withRuns(laidOut(), ({ id, lengthM }) => ({ lengthM: id === 'battery-2-plus' ? 6 : lengthM }));
     const page = await openPage(DrawingPage, longer);
     expect(page.text('h1')).toMatch(/^Battery 1 carries \d\d\.\d % where \d\d\.\d % would be fair\.$/);
-    page.margin.querySelector<HTMLButtonElement>('co-finding-list button')!.click();
+    page.margin.querySelector<HTMLButtonElement>('co-finding-list .quiet')!.click();
     await page.settle();
     expect(page.text('h1')).toBe('Every run keeps the rules of drop, ampacity and fuse.');
     expect(page.rig().wiring.runs.find(({ id }) => id === 'battery-1-plus')!.lengthM).toBe(6);
@@ -62,7 +62,7 @@ describe('the drawing', () => {
     const rig = laidOut();
     const page = await openPage(DrawingPage, { ...rig, loads: [...rig.loads, load('pump', 'Pump', 60, 1)] });
     expect(page.text('h1')).toBe('1 load has no circuit.');
-    page.margin.querySelector<HTMLButtonElement>('co-finding-list button')!.click();
+    page.margin.querySelector<HTMLButtonElement>('co-finding-list .quiet')!.click();
     await page.settle();
     expect(page.rig().wiring.parts.some((part) => part.kind === 'loads' && part.loadIds.includes('pump'))).toBe(true);
   });
@@ -143,7 +143,9 @@ describe('runs', () => {
     const run = page.rig().wiring.runs.find(({ id }) => id === 'inverter-inv-plus')!;
     await page.choose(`${run.label}: section`, '1 mm²');
     expect(page.margin.textContent).toContain(`${run.label} is too thin`);
-    page.margin.querySelector<HTMLButtonElement>('co-finding-list button')!.click();
+    page.margin.querySelector<HTMLButtonElement>('co-finding-list co-figure button')!.click();
+    expect(TestBed.inject(WorkingStore).figure()!.says).toBe(`${run.label}, design current`);
+    page.margin.querySelector<HTMLButtonElement>('co-finding-list .quiet')!.click();
     await page.settle();
     expect(page.rig().wiring.runs.find(({ id }) => id === run.id)!.areaMm2).toBeNull();
   });
@@ -247,6 +249,17 @@ describe('in parallel', () => {
     await page.until(() => page.text('.course').includes('190') || page.text('.course').includes('opens'));
     expect(page.text('.course')).toMatch(/after 10 s battery 1 opens: 12\d A are more than it bears/);
     expect(page.text('.course')).toContain('all is dark');
+  });
+  it('an older, colder battery gives less, and carries less', async () => {
+    const page = await openPage(ParallelPage, laidOut());
+    const share = () =>
+      Number(page.texts('table[aria-label="The batteries, joined as chosen"] tbody td:nth-child(3)')[0]);
+    expect(share()).toBeCloseTo(50, 0);
+    await page.type('Battery 1: temperature', '-10');
+    expect(share()).toBeLessThan(45);
+    await page.type('Battery 1: holds', '60');
+    expect(page.rig().wiring.parallel.batteries[0]).toMatchObject({ capacityAh: 60, tempC: -10 });
+    expect(page.text('h1')).toMatch(/^Battery 2 carries \d\d\.\d % where 62\.5 % would be fair/);
   });
   it('the course holds a power, follows the audit’s day, and ends at the cut-off', async () => {
     const page = await openPage(ParallelPage, laidOut());

@@ -1,9 +1,10 @@
 import type { Bank } from '../../bank/plan';
-import { batteryOhm } from '../../bank/resistance';
+import { batteryOhm, coldFactor } from '../../bank/resistance';
 import type { ChemistryEdits } from '../../cells/chemistry-edit';
 import { chemistryOf } from '../../cells/chemistry-of';
 import { interpolate } from '../../cells/interpolate';
 import { copperOhm } from '../../conductors/copper';
+import { at } from '../../quantity/guard';
 import { bankStrings } from '../battery-posts';
 import type { ParallelPlan } from '../plan';
 import type { DrainedBattery } from './drain';
@@ -13,6 +14,8 @@ import type { ParallelBattery, ParallelLeads } from './topology';
 const BAR_OHM = copperOhm(0.03, 75, 20);
 /** Copper in use. */
 export const IN_USE_C = 40;
+/** As resistances are told. */
+const WARM_C = 25;
 /** More than these are not looked at together. */
 export const BATTERIES_MOST = 16;
 
@@ -21,25 +24,30 @@ export interface BankInParallel {
   names: string[];
   batteries: ParallelBattery[];
   drained: DrainedBattery[];
+  /** Inside each at 25 °C, Ω. */
+  warmOhm: number[];
   capacityAh: number[];
   leads: ParallelLeads;
 }
 
 /**
  * The strings of a bank with what is known of each, and the leads of the plan. A joint counts once at each end of a lead.
- * Leaves out: that resistance grows in the cold.
+ * Resistance grows in the cold, by the temperature of each.
  */
 export function bankInParallel(bank: Bank, edits: ChemistryEdits, plan: ParallelPlan): BankInParallel {
   const chemistry = chemistryOf(bank.battery, edits);
   const strings = bankStrings(bank).slice(0, BATTERIES_MOST);
+  const warmOhm = strings.map(
+    ({ battery, seriesCount }, k) => plan.batteries[k]?.ohm ?? batteryOhm(battery, chemistry).value * seriesCount,
+  );
   const drained = strings.map(({ battery, seriesCount }, k): DrainedBattery => {
     const facts = plan.batteries[k];
     const cells = battery.cellsInSeries * seriesCount;
     return {
       restedV: chemistry.restedCellV.map(([soc, volts]) => [soc, volts * cells] as const),
-      ohm: facts?.ohm ?? batteryOhm(battery, chemistry).value * seriesCount,
+      ohm: at(warmOhm, k) * coldFactor(chemistry, facts?.tempC ?? WARM_C),
       looseOhm: facts?.looseOhm ?? 0,
-      capacityAh: battery.capacityAh,
+      capacityAh: facts?.capacityAh ?? battery.capacityAh,
       socFraction: facts?.chargeFraction ?? plan.chargeFraction,
       limitA: battery.dischargeA,
       delayS: plan.protectionS,
@@ -54,6 +62,7 @@ export function bankInParallel(bank: Bank, edits: ChemistryEdits, plan: Parallel
       looseOhm,
     })),
     drained,
+    warmOhm,
     capacityAh: drained.map(({ capacityAh }) => capacityAh),
     leads: { linkOhm: lead(plan.linkM), leadOhm: lead(plan.leadM), barOhm: BAR_OHM },
   };

@@ -32,6 +32,28 @@ describe('ways side by side', () => {
   });
 });
 
+describe('a bank whose batteries differ', () => {
+  it('lead grows 1.1 % a kelvin in the cold; what age has left is what it gives', () => {
+    const facts = { ohm: 0.01, capacityAh: null, tempC: null, chargeFraction: null, looseOhm: 0 };
+    const lead = newBank(newBattery('b', 'agm', 6, 100), 1, 3);
+    const { drained, capacityAh, warmOhm } = bankInParallel(
+      lead,
+      {},
+      {
+        ...plan,
+        batteries: [
+          { ...facts, tempC: -5 },
+          { ...facts, capacityAh: 60, tempC: 40 },
+        ],
+      },
+    );
+    expect(drained[0]!.ohm).toBeCloseTo(0.01 * Math.exp(0.011 * 30), 9);
+    expect(drained[1]!.ohm).toBe(0.01);
+    expect(capacityAh).toEqual([100, 60, 100]);
+    expect(warmOhm.slice(0, 2)).toEqual([0.01, 0.01]);
+  });
+});
+
 describe('a way of joining as data', () => {
   it('answers as the way itself, with loose joints and the links of a string, for any batteries', () => {
     const join = joinedBy('end-fed', bank.leads);
