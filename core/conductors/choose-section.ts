@@ -29,7 +29,11 @@ export interface SectionChoice {
 /** Warm conductor, as under load. */
 const CONDUCTOR_C = 50;
 
-/** Ampacity of a section of the list, or null where it is not on it, or not tabled for the insulation. */
+/**
+ * Ampacity of a section of the list in 30 °C, A; null where it is not on it, or not tabled for the insulation.
+ * @source small-craft DC standards, as in the table
+ * @example ampacityOf(50, 105, false) // 270
+ */
 export function ampacityOf(
   areaMm2: number,
   insulationC: InsulationC,

@@ -59,5 +59,8 @@ export function quantityText(value: number, unit: Unit, options: FormatOptions =
 const ORDINALS = new Intl.PluralRules('en-GB', { type: 'ordinal' });
 const ENDINGS: Partial<Record<Intl.LDMLPluralRule, string>> = { one: 'st', two: 'nd', few: 'rd' };
 
-/** "1st", "2nd", "11th" */
+/**
+ * A place in a row: 1st, 2nd, 11th.
+ * @example ordinal(23) // "23rd"
+ */
 export const ordinal = (place: number): string => `${formatNumber(place, 0)}${ENDINGS[ORDINALS.select(place)] ?? 'th'}`;

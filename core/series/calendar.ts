@@ -24,7 +24,11 @@ export const MONTH_OF_DAY: readonly number[] = MONTH_DAYS.flatMap((length, k) =>
 export const monthStart = (month: number): number =>
   MONTH_DAYS.slice(0, month).reduce<number>((sum, length) => sum + length, 0);
 
-/** So many days about the middle of a month. @param month 1 … 12 */
+/**
+ * So many days about the middle of a month, each 0 … 364.
+ * @param month  1 … 12
+ * @example daysAbout(1, 3) // [14, 15, 16]
+ */
 export function daysAbout(month: number, count: number): number[] {
   const first = monthStart(month - 1) + Math.round((at(MONTH_DAYS, month - 1) - count) / 2);
   return Array.from({ length: count }, (_, k) => (first + k + 365) % 365);

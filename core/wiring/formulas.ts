@@ -24,6 +24,7 @@ export function designCurrent(flow: Flow | undefined, key: string, of: string): 
   );
 }
 
+/** @example runDrop.of({ currentA: 100, lengthM: 1, areaMm2: 50, conductorTempC: 20 }) // 0.034482 */
 export const runDrop = formula({
   id: 'wiring.run-drop',
   says: 'voltage lost in the run',
@@ -40,7 +41,10 @@ export const runDrop = formula({
   leavesOut: 'crimps, fuses, switches',
 });
 
-/** What a usual day loses in a run: Σ I²·R over its hours. */
+/**
+ * What a usual day loses in a run: Σ I²·R over its hours.
+ * @example lostADay.of({ typicalA: 10, ohm: 0.001, throughAh: 50, nominalV: 12.8 }) // 0.0390625
+ */
 export const lostADay = formula({
   id: 'wiring.lost-a-day',
   says: 'lost in the run',
@@ -57,6 +61,7 @@ export const lostADay = formula({
   leavesOut: 'what goes on and off within the hour, and charging',
 });
 
+/** @example conductorTemp.of({ ambientTempC: 30, insulationTempC: 105, currentA: 50, ampacityA: 100 }) // 48.75 */
 export const conductorTemp = formula({
   id: 'wiring.conductor-temp',
   says: 'warmth of the conductor',
@@ -73,6 +78,7 @@ export const conductorTemp = formula({
   source: 'heat grows with the square of the current; at its ampacity a conductor is as warm as its insulation stands',
 });
 
+/** @example dropShare.of({ dropV: 0.6, nominalV: 12 }) // 0.05 */
 export const dropShare = formula({
   id: 'wiring.drop-share',
   says: 'share of the voltage lost on the way',
@@ -86,7 +92,10 @@ export const dropShare = formula({
   source: 'the drop rule, over the whole way',
 });
 
-/** As at a fuse of one lead, for leads that are joined as drawn. */
+/**
+ * As at a fuse of one lead, for leads that are joined as drawn.
+ * @example shortCircuitThrough.of({ highestV: 14, seenOhm: 0.004 }) // 3500
+ */
 export const shortCircuitThrough = formula({
   id: 'wiring.short-circuit',
   says: 'short circuit through it',
@@ -110,6 +119,7 @@ export const largestFuse = account({
   source: 'a fuse guards the wire',
 });
 
+/** @example parallelShare.of({ batteryA: 30, totalA: 120 }) // 0.25 */
 export const parallelShare = formula({
   id: 'wiring.share',
   says: 'share of the whole',

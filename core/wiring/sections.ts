@@ -8,7 +8,12 @@ import type { Run } from './run';
 /** Warm conductor, as under load. */
 export const CONDUCTOR_C = 50;
 
-/** Conductors in one bundle lie hotter than one alone. @source small-craft DC standards, as the ampacity table */
+/**
+ * Conductors in one bundle lie hotter than one alone: the share of its ampacity that each keeps.
+ * @param count  of the bundle, itself included, ≥ 1
+ * @source small-craft DC standards, as the ampacity table
+ * @example bundleFactor(5) // 0.7
+ */
 export const bundleFactor = (count: number): number => (count <= 3 ? 1 : count <= 6 ? 0.7 : count <= 24 ? 0.6 : 0.5);
 
 /** What a run of a section may carry where it lies; null where the section is not on the list. */

@@ -10,7 +10,11 @@ export type DrawOverTime = Draw | { by: 'day'; hoursW: readonly number[] };
 
 const HOUR_S = 3600;
 
-/** What is drawn at an instant, and s until that changes. */
+/**
+ * What is drawn at an instant, and s until that changes.
+ * @param atS  from the beginning of the day, ≥ 0
+ * @example drawAt({ by: 'day', hoursW: Array(24).fill(5) }, 5400).forS // 1800
+ */
 export function drawAt(draw: DrawOverTime, atS: number): { draw: Draw; forS: number } {
   if (draw.by !== 'day') return { draw, forS: Number.POSITIVE_INFINITY };
   const hour = Math.floor(atS / HOUR_S + 1e-9);
@@ -54,7 +58,7 @@ export function parallelResponse({ network, feed }: ParallelNetwork): ParallelRe
 }
 
 /**
- * The current that a draw makes; null where the bank cannot deliver that power at any voltage.
+ * The current that a draw makes, A; null where the bank cannot deliver that power at any voltage.
  *
  *     P = (V₀ − I·R)·I   ⇒   I = (V₀ − √(V₀² − 4·R·P)) / 2R
  */
