@@ -41,18 +41,26 @@ const ROLES: readonly Option[] = [
             <dd><co-figure [figure]="of.design" [decimals]="1" /></dd>
             @if (of.surgeA > of.design.value) {
               <dt>while the hardest starts</dt>
-              <dd class="n">{{ of.surgeA | coNumber: 1 }} <span class="u">A</span></dd>
+              <dd>
+                <span class="n">{{ of.surgeA | coNumber: 1 }}</span> <span class="u">A</span>
+              </dd>
             }
             @if (of.usual; as usual) {
               <dt>on a usual day</dt>
-              <dd class="n">{{ usual.typicalA | coNumber: 1 }} <span class="u">A</span></dd>
+              <dd>
+                <span class="n">{{ usual.typicalA | coNumber: 1 }}</span> <span class="u">A</span>
+              </dd>
               <dt>lost at that</dt>
-              <dd class="n">{{ usual.dropV | coNumber: 3 }} <span class="u">V</span></dd>
-              <dt>lost a day</dt>
+              <dd>
+                <span class="n">{{ usual.dropV | coNumber: 3 }}</span> <span class="u">V</span>
+              </dd>
+              <dt>lost in it</dt>
               <dd><co-figure [figure]="usual.lost" [decimals]="2" /></dd>
               @if (usual.oneUp; as up) {
                 <dt>{{ section(up.areaMm2) }} would save</dt>
-                <dd class="n">{{ up.savesAh | coNumber: 2 }} <span class="u">Ah a day</span></dd>
+                <dd>
+                  <span class="n">{{ up.savesAh | coNumber: 2 }}</span> <span class="u">Ah a day</span>
+                </dd>
               }
             }
           </dl>

@@ -362,7 +362,7 @@ describe('by hand', () => {
     const page = await openPage(RunsPage, laidOut());
     const run = page.rig().wiring.runs.find(({ id }) => id === 'main-plus')!;
     await page.press(`${run.label} in full`);
-    expect(page.margin.textContent).toMatch(/on a usual day.*lost a day.*would save/s);
+    expect(page.margin.textContent).toMatch(/on a usual day.*lost in it.*would save/s);
   });
 });
 
