@@ -1,6 +1,7 @@
 import type { Bank } from '../bank/plan';
 import type { Battery } from '../cells/battery';
 import { postOf, type Stud, STUDS } from './part';
+import type { Run } from './run';
 
 /** One string of the bank as the circuit sees it: two posts. */
 export interface BankString {
@@ -23,6 +24,19 @@ export const stringPosts = (string: Pick<BankString, 'id' | 'seriesCount'>): str
 /** What joins the batteries of a string: from the − of one to the + of the next, counted from the string’s +. */
 export const linksOf = ({ id, seriesCount }: Pick<BankString, 'id' | 'seriesCount'>): { from: string; to: string }[] =>
   Array.from({ length: seriesCount - 1 }, (_, k) => ({ from: postOf(id, `${k + 1}-`), to: postOf(id, `${k + 2}+`) }));
+
+/** The runs that are those links, whichever way they are drawn; a link that is missing is left out. */
+export const linkRuns = <One extends { run: Run }>(
+  string: Pick<BankString, 'id' | 'seriesCount'>,
+  runs: readonly One[],
+): { from: string; to: string; one: One }[] =>
+  linksOf(string).flatMap(({ from, to }) => {
+    const one = runs.find(
+      ({ run }) =>
+        run.role === 'link' && ((run.from === from && run.to === to) || (run.from === to && run.to === from)),
+    );
+    return one ? [{ from, to, one }] : [];
+  });
 
 /** Lugs that the post of a battery takes without a bar. */
 export const BATTERY_LUGS_MOST = 2;

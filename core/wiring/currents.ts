@@ -1,5 +1,5 @@
 import { type CurrentSchool, stringsCounted } from '../bank/current-schools';
-import { type BankString, linksOf } from './battery-posts';
+import { type BankString, linkRuns } from './battery-posts';
 import type { Demand } from './demand';
 import { type CircuitGraph, type Edge, waysFrom } from './graph';
 import { INPUT, postOf } from './part';
@@ -60,7 +60,12 @@ export function currentsOf(
   const from = (side: CircuitGraph['positive'], pole: '+' | '-') =>
     strings.map(({ id }) => waysFrom(side, [postOf(id, pole)]));
   const [positives, negatives] = [from(graph.positive, '+'), from(graph.negative, '-')];
-  const links = strings.map((string) => linkEdges(string, runs));
+  const all = strings.map((_, k) => k);
+  // The links within a string lie on every way that begins at it.
+  const named = runs.map((run) => ({ run }));
+  const links = strings.map((string) =>
+    linkRuns(string, named).map(({ from, to, one }): Edge => ({ a: from, b: to, run: one.run, part: null })),
+  );
   for (const demand of bank) {
     const outs = positives.map((ways, k) => {
       const way = ways(postOf(demand.partId, '+'));
@@ -77,7 +82,6 @@ export function currentsOf(
     backWays.push(...backs.filter((way) => way !== null));
     loops.push({ demand, out: longest(outs), back: longest(backs)?.toReversed() ?? null });
   }
-  const all = strings.map((_, k) => k);
   const plus = waysFrom(
     graph.positive,
     secondIds.map((id) => postOf(id, '+')),
@@ -94,16 +98,6 @@ export function currentsOf(
     return { demand, out, back: back?.reverse() ?? null };
   });
   return { flows, loops, inputs: inputLoops, outWays, backWays, stringCount: strings.length };
-}
-
-/** The links within a string, as edges of every way that begins at it. */
-function linkEdges(string: BankString, runs: readonly Run[]): Edge[] {
-  return linksOf(string).flatMap(({ from, to }): Edge[] => {
-    const run = runs.find(
-      (one) => one.role === 'link' && ((one.from === from && one.to === to) || (one.from === to && one.to === from)),
-    );
-    return run ? [{ a: from, b: to, run, part: null }] : [];
-  });
 }
 
 /** All of a current along one way, which none of the bank’s strings feeds alone. */

@@ -126,6 +126,23 @@ describe('a string of several batteries', () => {
     expect(link!.ampacityA).toBeGreaterThanOrEqual(fuse);
     expect(findings).toEqual([]);
   });
+  it('counts a link whichever way it is drawn, and none that leads elsewhere', () => {
+    const redrawn = (change: { from: string; to: string }) => {
+      const runs = plan.runs.map((one) => (one.id === 'battery-1-link-1' ? { ...one, ...change } : one));
+      const circuit = circuitOf(rig, { ...plan, runs });
+      // What carries nothing leaves its string open.
+      const { value } = circuit.runs.find((one) => one.run.id === 'battery-1-link-1')!.design;
+      expect(circuit.findings.some(({ fault }) => fault.code === 'string-open')).toBe(value === 0);
+      return value;
+    };
+    const asDrawn = redrawn({ from: 'battery-1.1-', to: 'battery-1.2+' });
+    expect(asDrawn).toBeGreaterThan(0);
+    expect(redrawn({ from: 'battery-1.2+', to: 'battery-1.1-' })).toBe(asDrawn);
+    for (const elsewhere of ['battery-2.2+', 'plus.bar']) {
+      expect(redrawn({ from: 'battery-1.1-', to: elsewhere }), elsewhere).toBe(0);
+      expect(redrawn({ from: elsewhere, to: 'battery-1.1-' }), elsewhere).toBe(0);
+    }
+  });
   it('says so where a link is missing, as in circuits that were laid out before there were any', () => {
     const without = { ...plan, runs: plan.runs.filter(({ id }) => id !== 'battery-2-link-1') };
     expect(circuitOf(rig, without).findings).toEqual([

@@ -3,7 +3,7 @@ import { FUSE_FAMILIES } from '../conductors/fuses.data';
 import { fusesBetween, OVER_LOAD, whyNoFuse } from '../conductors/choose-fuse';
 import { areasOf } from '../conductors/choose-section';
 import { unevenShare } from './equal-leads';
-import { BATTERY_LUGS_MOST } from './battery-posts';
+import { BATTERY_LUGS_MOST, linkRuns } from './battery-posts';
 import type { CircuitFigures, FuseFigures, RunFigures } from './circuit-figures';
 import { type Fault, type Finding, SEVERITIES, type Severity } from './finding';
 import { besides, isRated } from './fuse-sizes';
@@ -68,10 +68,9 @@ function ofWhole(circuit: CircuitFigures, { wiring, loads, graph }: FindingFacts
     if (hasOut && hasBack && share.value > demand.dropFraction * (1 + SLACK))
       found.push(finding('warning', on, { code: 'drop', fraction: share.value, mostFraction: demand.dropFraction }));
   }
-  for (const { id, seriesCount } of circuit.strings) {
-    const there = circuit.runs.filter(({ run }) => run.role === 'link' && partIdOf(run.from) === id).length;
-    const missing = Math.max(0, seriesCount - 1 - there);
-    if (missing > 0) found.push(finding('warning', { part: id }, { code: 'string-open', missing }));
+  for (const string of circuit.strings) {
+    const missing = string.seriesCount - 1 - linkRuns(string, circuit.runs).length;
+    if (missing > 0) found.push(finding('warning', { part: string.id }, { code: 'string-open', missing }));
   }
   const uneven = unevenShare(circuit, wiring);
   if (uneven) found.push(finding('warning', { part: uneven.stringId }, { code: 'uneven', ...uneven.share }));

@@ -1,7 +1,7 @@
 import { copperOhm } from '../conductors/copper';
 import { at } from '../quantity/guard';
 import { islandsOf, ohmSeenAt, type Resistor, type Source } from '../network/solve';
-import { type BankString, linksOf } from './battery-posts';
+import { type BankString, linkRuns } from './battery-posts';
 import { type Part, postOf } from './part';
 import type { Run } from './run';
 
@@ -76,12 +76,8 @@ export function ohmAtFuses(
 }
 
 /** Of what joins the batteries of a string. */
-function linkOhm(string: BankString, runs: readonly { run: Run; areaMm2: number }[]): number {
-  const ends = linksOf(string).map(({ from }) => from);
-  return runs
-    .filter(({ run }) => run.role === 'link' && (ends.includes(run.from) || ends.includes(run.to)))
-    .reduce((sum, { run, areaMm2 }) => sum + copperOhm(run.lengthM, areaMm2, COLD_C), 0);
-}
+const linkOhm = (string: BankString, runs: readonly { run: Run; areaMm2: number }[]): number =>
+  linkRuns(string, runs).reduce((sum, { one }) => sum + copperOhm(one.run.lengthM, one.areaMm2, COLD_C), 0);
 
 /** Whether batteries lie on both sides of a way, so that it is fed from each. */
 function loopedFuses(

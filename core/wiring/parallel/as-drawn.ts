@@ -1,6 +1,7 @@
 import { copperOhm } from '../../conductors/copper';
 import type { Resistor } from '../../network/solve';
 import { at } from '../../quantity/guard';
+import { linkRuns } from '../battery-posts';
 import type { CircuitFigures } from '../circuit-figures';
 import type { Loop } from '../currents';
 import type { Edge } from '../graph';
@@ -134,8 +135,9 @@ function firstPost(way: Loop['out'], isOfAll: (edge: Edge) => boolean): string |
 
 /** Ω of the links in each string. */
 const linkOhms = ({ strings, runs }: CircuitFigures, jointOhm: number): number[] =>
-  strings.map(({ id }) =>
-    runs
-      .filter(({ run }) => run.role === 'link' && partIdOf(run.from) === id)
-      .reduce((sum, { run, areaMm2 }) => sum + copperOhm(run.lengthM, areaMm2, IN_USE_C) + 2 * jointOhm, 0),
+  strings.map((string) =>
+    linkRuns(string, runs).reduce(
+      (sum, { one }) => sum + copperOhm(one.run.lengthM, one.areaMm2, IN_USE_C) + 2 * jointOhm,
+      0,
+    ),
   );
