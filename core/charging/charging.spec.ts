@@ -179,6 +179,8 @@ describe('workings', () => {
     };
     const { rows, tailH, shortAh } = chargeFigures(run, given, 30);
     expect(rows.map(({ hours }) => hours?.value)).toEqual(run.hoursTo.map(({ hours }) => hours));
+    const said = rows.flatMap(({ hours }) => (hours ? [hours.says] : []));
+    expect(said).toEqual(expect.arrayContaining(['hours to 60 %', 'hours to 99 %']));
     expect(tailH!.working().terms.find(({ says }) => says === 'tail current')!.value).toBeCloseTo(8, 9);
     expect(shortAh.value).toBeCloseTo(25, 9);
     expect(shortAh.working().terms.map(({ says }) => says)).toContain('charging limit');
