@@ -141,6 +141,30 @@ describe('drain', () => {
     expect(rows[0]!.totalA).toBeCloseTo(amps, 9);
     expect(rows[0]!.feedV * rows[0]!.totalA).toBeCloseTo(500, 6);
   });
+  it('two that even out where the curve is steep come to rest without swinging, however long a step may be', () => {
+    const steep = {
+      ...flat,
+      restedV: [
+        [0, 10],
+        [0.9, 13],
+        [1, 19],
+      ] as const,
+      ohm: 0.02,
+      capacityAh: 100,
+      limitA: null,
+    };
+    const batteries = [
+      { ...steep, socFraction: 0.95 },
+      { ...steep, socFraction: 0.5 },
+    ];
+    const still = { ...rule, draw: { by: 'current' as const, currentA: 0 }, stepS: 3600, mostS: 1800, rowEvery: 1 };
+    const amps = drain(joinedBy('end-fed', leads), batteries, still).rows.map(({ batteryA }) => batteryA[0]!);
+    expect(amps.length).toBeGreaterThan(10);
+    amps.forEach((one, k) => {
+      expect(one).toBeGreaterThan(0);
+      if (k > 0) expect(one).toBeLessThanOrEqual(amps[k - 1]!);
+    });
+  });
   it('follows the hours of a day, and its steps end with them', () => {
     const hoursW = Array.from({ length: 24 }, (_, hour) => (hour === 1 ? 400 : 0));
     const { rows, batteryAh } = drain(joinedBy('end-fed', leads), [flat], {
