@@ -11,6 +11,11 @@ const read = (page: Parameters<typeof dropFile>[0]) =>
 test('the demo books: one keeps up, one falls behind, odd rows are listed', async ({ page }) => {
   await openDemo(page);
   await expect(page.getByRole('row', { name: /30 days/ })).toContainText('869.3');
+  await page.goto('/');
+  // 11 loads and one log: the rig opens at its book.
+  await expect(page.getByRole('row', { name: /^Pied Wagtail .* 11 1 / })).toBeVisible();
+  await page.getByRole('link', { name: 'Pied Wagtail' }).click();
+  await expect(headline(page)).toContainText('Charging keeps up');
   await page.goto(`${SALTMARSH}/logbook`);
   await expect(headline(page)).toContainText('Charging falls behind');
   await page.getByRole('link', { name: 'Logs 1' }).click();

@@ -1,13 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, resource, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { laidAside, RigSession } from '../rig/rig-session';
-import type { StoredRigRow } from '../storage/database';
 import { Storage } from '../storage/storage';
 import { FirstStart } from './first-start';
 import { RigFiles } from './rig-files';
 import { ThemeChoice } from '../ui/theme';
 import { UnitChoice } from '../ui/unit-choice';
 import { FileButton } from '../ui/file-button';
+import { summaryOf } from './rig-summary';
 
 /** The shelf of rigs, and what Coulan is for. */
 @Component({
@@ -71,15 +71,4 @@ export class StartPage {
   protected savedOn(atMs: number): string {
     return new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' }).format(atMs);
   }
-}
-
-/** What the list says of a rig, as far as its stored plan tells; it may be of any version, or damaged. */
-function summaryOf({ rig }: StoredRigRow): { purpose: string; loads: number; logs: number } {
-  const plan = rig as { purpose?: unknown; loads?: unknown; logbook?: { logs?: unknown } } | null;
-  const count = (list: unknown) => (Array.isArray(list) ? list.length : 0);
-  return {
-    purpose: typeof plan?.purpose === 'string' ? plan.purpose : '',
-    loads: count(plan?.loads),
-    logs: count(plan?.logbook?.logs),
-  };
 }
