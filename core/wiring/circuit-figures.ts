@@ -3,7 +3,7 @@ import type { BankString } from './battery-posts';
 import type { Currents } from './currents';
 import type { Demand } from './demand';
 import type { Finding } from './finding';
-import type { Bypass } from './negative-path';
+import type { Bypass, Landing } from './negative-path';
 import type { Part, PartOf } from './part';
 import type { FusePart, Guard } from './protection';
 import type { Run } from './run';
@@ -33,10 +33,10 @@ export interface RunFigures {
 export interface UsualDay {
   /** The current of its mean amp-hour. */
   typicalA: number;
-  dropV: number;
+  drop: Figure;
   lost: Figure;
   /** The next section of the list, and Ah a day that it would save; null: there is none. */
-  oneUp: { areaMm2: number; savesAh: number } | null;
+  oneUp: { areaMm2: number; saves: Figure } | null;
 }
 
 /** One fuse, worked out. */
@@ -81,6 +81,7 @@ export interface CircuitFigures {
   /** Which fuses lie behind each, seen from the bank. */
   behind: ReadonlyMap<string, ReadonlySet<FusePart>>;
   bypasses: Bypass[];
+  landings: Landing[];
   /** W, with all at their most. */
   loss: Figure;
   /** m of cable in all. */

@@ -14,6 +14,7 @@ import { newRun } from './new-parts';
 import { solve } from '../network/solve';
 import { type Part, postOf } from './part';
 import { WiringPlan } from './plan';
+import { through } from './through';
 import { circuitOf, designA, laidOut, lamp, type Rig, van } from '../kept-spec/van';
 
 const banks = fc
@@ -315,6 +316,29 @@ describe('the negative path', () => {
       'chassis',
     ]);
     expect(findings[0]!.fault).toMatchObject({ code: 'bypass', move: { runId: 'own-bond', end: 'to' } });
+  });
+  it('says of every negative where it comes back: through the shunt, beside it, or nowhere', () => {
+    const wiring = laidOut(van);
+    const runs = wiring.runs.flatMap((run) => {
+      if (run.id === 'source-sun-minus') return [{ ...run, to: 'battery-1.-' }];
+      return run.id === 'inverter-inv-minus' || run.id === 'bond' ? [] : [run];
+    });
+    expect(new Map(circuitOf(van, { ...wiring, runs }).landings.map(({ partId, lands }) => [partId, lands]))).toEqual(
+      new Map([
+        ['inverter-inv', 'nowhere'],
+        ['source-sun', 'beside'],
+        ['group-Cabin', 'through-shunt'],
+        ['load-fridge', 'through-shunt'],
+        ['chassis', 'nowhere'],
+      ]),
+    );
+  });
+  it('what passes a bar is what its strongest run carries; a part that nothing comes to carries nothing', () => {
+    const wiring = laidOut(van);
+    const circuit = circuitOf(van, wiring);
+    expect(through(circuit, { id: 'plus', name: 'Bar' })!.value).toBe(designA(circuit, 'main-plus'));
+    expect(through(circuit, { id: 'switch-main', name: 'Switch' })!.value).toBe(designA(circuit, 'main-plus'));
+    expect(through(circuit, { id: 'nothing', name: 'Bar' })).toBeNull();
   });
   it('finds a maintainer that was added on the battery', () => {
     const wiring = laidOut(van);

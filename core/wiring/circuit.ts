@@ -19,14 +19,14 @@ import { findingsOf } from './findings';
 import { conductorTemp, designCurrent, dropShare, largestFuse, runDrop, shortCircuitThrough } from './formulas';
 import { fuseSizes, isTap } from './fuse-sizes';
 import { circuitGraph, waysFrom } from './graph';
-import { bypasses } from './negative-path';
+import { bypasses, landings } from './negative-path';
 import { ohmAtFuses } from './ohm-at-fuses';
 import { type Part, postOf } from './part';
 import type { WiringPlan } from './plan';
 import { surgeOf, usualDay } from './usual-day';
 import { type FusePart, fusesBehind, type Guard, guardsOf } from './protection';
 import type { Run } from './run';
-import { anyAmpacity, chooseSections, CONDUCTOR_C, ladderOf, type SectionsChosen } from './sections';
+import { AMBIENT_C, anyAmpacity, chooseSections, CONDUCTOR_C, ladderOf, type SectionsChosen } from './sections';
 
 export interface CircuitParts extends DemandParts {
   wiring: WiringPlan;
@@ -35,8 +35,6 @@ export interface CircuitParts extends DemandParts {
 
 /** A second battery while the engine runs: 14.8 V of 12 V. */
 const CHARGED_OF_NOMINAL = 14.8 / 12;
-/** As the ampacity table has it. */
-const AMBIENT_C = 30;
 /** Sizes and sections only grow, along short lists: far fewer rounds settle them. */
 const ROUNDS_MOST = 200;
 
@@ -117,6 +115,7 @@ export function workOut(rig: CircuitParts): Circuit {
   );
   const byId = new Map(runs.map((one) => [one.run.id, one]));
   const fuseFacts = { wiring, guards, byId, sizes, designs, highestAt, seenOhm };
+  const beside = bypasses(graph, wiring.parts, strings);
   const figures: CircuitFigures = {
     strings,
     seconds,
@@ -128,7 +127,8 @@ export function workOut(rig: CircuitParts): Circuit {
     inputs: currents.inputs.map((loop) => loopFigures(loop, wiring.parts, byId)),
     currents,
     behind,
-    bypasses: bypasses(graph, wiring.parts, strings),
+    bypasses: beside,
+    landings: landings(graph, wiring.parts, strings, beside),
     loss: ofAllRuns(
       {
         id: 'wiring.loss',

@@ -4,7 +4,7 @@ import type { CircuitFigures } from './circuit-figures';
 import { type Part, partIdOf, type Stud } from './part';
 import type { PrintedList } from './plan';
 import type { CableStep, Run } from './run';
-import { throughA } from './through';
+import { through } from './through';
 
 /** One cable as it is cut. */
 export interface CutRow {
@@ -121,7 +121,11 @@ export function partsToBuy(
   }
   for (const part of parts) {
     const says = HARDWARE[part.kind];
-    if (says) count(`${says} for at least ${formatNumber(Math.ceil(throughA(circuit, part)), 0)} A`);
+    const carries = through(circuit, part);
+    if (says)
+      count(
+        carries ? `${says} for at least ${formatNumber(Math.ceil(carries.value), 0)} A` : `${says}, joined to nothing`,
+      );
   }
   for (const { choice } of circuit.fuses)
     if (choice)

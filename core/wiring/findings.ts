@@ -12,7 +12,7 @@ import { type Part, partIdOf, type Stud } from './part';
 import type { WiringPlan } from './plan';
 import type { Run } from './run';
 import { runAmpacity } from './sections';
-import { throughA } from './through';
+import { through } from './through';
 
 interface FindingFacts {
   wiring: WiringPlan;
@@ -190,8 +190,8 @@ function ofPosts(circuit: CircuitFigures, { wiring }: FindingFacts): Finding[] {
   }
   for (const part of wiring.parts) {
     if (!isRated(part)) continue;
-    const designA = throughA(circuit, part);
-    if (part.ratingA !== null && part.ratingA < designA * (1 - SLACK))
+    const designA = through(circuit, part)?.value;
+    if (designA !== undefined && part.ratingA !== null && part.ratingA < designA * (1 - SLACK))
       found.push(finding('error', { part: part.id }, { code: 'rating', ratingA: part.ratingA, designA }));
   }
   return found;

@@ -61,6 +61,21 @@ export const lostADay = formula({
   leavesOut: 'what goes on and off within the hour, and charging',
 });
 
+/** @example savedADay.of({ lostAh: 1, areaMm2: 10, nextMm2: 16 }) // 0.375 */
+export const savedADay = formula({
+  id: 'wiring.saved-a-day',
+  says: 'saved by the next section',
+  unit: 'AhPerDay',
+  words: 'lost in the run × (1 − section ÷ next section)',
+  terms: {
+    lostAh: { says: 'lost in the run', unit: 'AhPerDay' },
+    areaMm2: { says: 'section', unit: 'Mm2' },
+    nextMm2: { says: 'next section of the list', unit: 'Mm2' },
+  },
+  compute: ({ lostAh, areaMm2, nextMm2 }) => lostAh * (1 - areaMm2 / nextMm2),
+  source: 'resistance falls with the section',
+});
+
 /** @example conductorTemp.of({ ambientTempC: 30, insulationTempC: 105, currentA: 50, ampacityA: 100 }) // 48.75 */
 export const conductorTemp = formula({
   id: 'wiring.conductor-temp',

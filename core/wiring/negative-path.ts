@@ -35,6 +35,32 @@ export function bypasses(graph: CircuitGraph, parts: readonly Part[], strings: r
   return found;
 }
 
+/** Where the negative of a part comes back to the bank. */
+export interface Landing {
+  partId: string;
+  lands: 'through-shunt' | 'beside' | 'nowhere';
+}
+
+/** For each part with a negative of its own, where that comes back. A part that no run leads back from lands nowhere. */
+export function landings(
+  graph: CircuitGraph,
+  parts: readonly Part[],
+  strings: readonly BankString[],
+  found: readonly Bypass[],
+): Landing[] {
+  const beside = new Set(found.map(({ partId }) => partId));
+  const ways = waysFrom(
+    graph.negative,
+    strings.map(({ id }) => postOf(id, '-')),
+  );
+  return parts.flatMap((part): Landing[] => {
+    const post = minusOf(part);
+    if (post === null) return [];
+    const lands = beside.has(part.id) ? 'beside' : ways(post) === null ? 'nowhere' : 'through-shunt';
+    return [{ partId: part.id, lands }];
+  });
+}
+
 /** The first run of a way whose far end lies on the bank’s side. */
 function crossingOf(runs: readonly Run[], from: string, onBankSide: ReadonlySet<string>): Bypass['crossing'] {
   let at = from;
@@ -68,7 +94,7 @@ function bankSide(graph: CircuitGraph, parts: readonly Part[], bankMinus: Readon
 }
 
 /** Where a part gives its current back; null: it carries none of its own. */
-export function minusOf(part: Part): string | null {
+function minusOf(part: Part): string | null {
   switch (part.kind) {
     case 'inverter':
     case 'charger':

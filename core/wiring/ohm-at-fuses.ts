@@ -8,7 +8,7 @@ import type { Run } from './run';
 /** A fuse or a switch, Ω: less than any lead, and not nothing. */
 const CLOSED_OHM = 1e-6;
 /** Inside a second battery whose own is not known: a starter battery of 12 V. */
-const SECOND_OHM = 0.005;
+export const SECOND_OHM = 0.005;
 /** Cold copper: a short circuit does not wait for it to warm up. */
 const COLD_C = 20;
 

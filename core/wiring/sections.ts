@@ -5,6 +5,8 @@ import type { Loop } from './currents';
 import { at } from '../quantity/guard';
 import type { Run } from './run';
 
+/** Around a conductor, as its ampacity is tabled. */
+export const AMBIENT_C = 30;
 /** Warm conductor, as under load. */
 export const CONDUCTOR_C = 50;
 

@@ -22,9 +22,10 @@ describe('what an average day makes of a run', () => {
     const ohm = (1.724e-8 * (1 + 0.00393 * 30) * 2) / 10e-6;
     const usual = of('group-Cabin-plus').usual!;
     expect(usual.typicalA).toBeCloseTo(amps, 6);
-    expect(usual.dropV).toBeCloseTo(amps * ohm, 4);
+    expect(usual.drop.value).toBeCloseTo(amps * ohm, 4);
     expect(usual.lost.value).toBeCloseTo((amps ** 2 * ohm * 24) / nominalV, 3);
-    expect(usual.oneUp).toEqual({ areaMm2: 16, savesAh: expect.closeTo(usual.lost.value * (6 / 16), 9) as number });
+    expect(usual.oneUp!.areaMm2).toBe(16);
+    expect(usual.oneUp!.saves.value).toBeCloseTo(usual.lost.value * (6 / 16), 9);
     expect(of('main-plus').usual!.typicalA).toBeCloseTo((128 + 120) / nominalV, 6);
     expect(of('bond').usual).toBeNull();
   });

@@ -1,9 +1,9 @@
 import { areasOf, type SectionList } from '../conductors/choose-section';
 import { copperOhm } from '../conductors/copper';
-import { byDefault, computed } from '../formula/figure';
+import { byDefault, computed, entered } from '../formula/figure';
 import type { UsualDay } from './circuit-figures';
 import type { Flow } from './currents';
-import { lostADay } from './formulas';
+import { lostADay, runDrop, savedADay } from './formulas';
 import type { Run } from './run';
 import { CONDUCTOR_C } from './sections';
 
@@ -37,9 +37,26 @@ export function usualDay({ run, areaMm2, flow, list, nominalV }: UsualFacts): Us
   const next = areasOf(list).find((area) => area > areaMm2);
   return {
     typicalA,
-    dropV: typicalA * ohm,
+    drop: runDrop.figure(
+      {
+        currentA: computed(typicalA, 'of its mean amp-hour'),
+        lengthM: entered(run.lengthM, run.lengthBy),
+        areaMm2: computed(areaMm2),
+        conductorTempC: byDefault(CONDUCTOR_C, 'warm from use'),
+      },
+      { key: `usual:${run.id}`, says: `${run.label}, lost at its usual current` },
+    ),
     lost,
-    oneUp: next === undefined ? null : { areaMm2: next, savesAh: lost.value * (1 - areaMm2 / next) },
+    oneUp:
+      next === undefined
+        ? null
+        : {
+            areaMm2: next,
+            saves: savedADay.figure(
+              { lostAh: lost, areaMm2: computed(areaMm2), nextMm2: byDefault(next, 'the list') },
+              { key: run.id },
+            ),
+          },
   };
 }
 

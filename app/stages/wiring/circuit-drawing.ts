@@ -14,6 +14,7 @@ import type { Circuit } from '@core/wiring/circuit-figures';
 import { UnitChoice } from '../../ui/unit-choice';
 import { BOTTOM, type Conductor, drawingLayout, type Feeder, TOP } from './drawing-layout';
 import { DrawnMark } from './drawn-mark';
+import { DrawnMarks } from './drawn-marks';
 import { DrawnWire } from './drawn-wire';
 
 /** Where the boxes of consumers lie below the first bar. */
@@ -24,7 +25,7 @@ const BAR_MM2 = 50;
 /** The circuit as a drawing: the bank left of the counting line, everything that is counted right of it. */
 @Component({
   selector: 'co-circuit-drawing',
-  imports: [DrawnMark, DrawnWire],
+  imports: [DrawnMark, DrawnMarks, DrawnWire],
   templateUrl: './circuit-drawing.html',
   styleUrl: './circuit-drawing.css',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -158,7 +158,7 @@ export function drawingLayout(circuit: Circuit, nameOf: (id: string) => string):
       if (back) risers.push({ x: fromX, fromY: bottomY, toY: BOTTOM, negative: true, conductor: back, marks: [] });
     }
     for (const loop of loops) {
-      feeders.push(feederOf(circuit, loop, bar, { x, topY, bottomY }, strings, nameOf));
+      feeders.push(feederOf(circuit, see, loop, bar, { x, topY, bottomY }, strings, nameOf));
       x += COLUMN;
     }
     x += GAP;
@@ -258,13 +258,13 @@ function lastBar({ out }: Pick<Loop, 'out'>): string {
 
 function feederOf(
   circuit: Circuit,
+  see: Looker,
   { part, demand, share, hasOut, hasBack, out, back }: LoopFigures & Pick<Loop, 'out' | 'back'>,
   bar: string,
   place: { x: number; topY: number; bottomY: number },
   strings: readonly DrawnString[],
   nameOf: (id: string) => string,
 ): Feeder {
-  const see = looker(circuit);
   const lead = circuit.runs.find(({ run }) => [run.from, run.to].includes(postOf(part.id, '+')));
   const bypass = circuit.bypasses.find(({ partId }) => partId === part.id);
   const landing = bypass?.crossing && partIdOf(bypass.crossing.run[bypass.crossing.end]);

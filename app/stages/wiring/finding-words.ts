@@ -2,7 +2,7 @@ import type { NoFuse } from '@core/conductors/choose-fuse';
 import { formatNumber } from '@core/quantity/format';
 import type { Figure } from '@core/formula/figure';
 import type { Fault, Finding } from '@core/wiring/finding';
-import { designCurrent } from '@core/wiring/formulas';
+import { through } from '@core/wiring/through';
 import { MINUS_BAR } from '@core/wiring/new-parts';
 import type { WiringFacts } from './wiring-facts';
 
@@ -54,8 +54,7 @@ function figureOf({ code }: Fault, id: string, facts: WiringFacts): Figure | nul
       return fuse?.shortCircuit ?? null;
     case 'rating': {
       const part = facts.parts().get(id);
-      const flow = circuit?.currents.flows.get(id);
-      return part && flow ? designCurrent(flow, id, part.name) : null;
+      return circuit && part ? through(circuit, part) : null;
     }
     default:
       return null;

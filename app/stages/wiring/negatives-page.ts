@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { minusOf } from '@core/wiring/negative-path';
+import type { Landing } from '@core/wiring/negative-path';
 import type { FoundNegative } from '@core/wiring/plan';
 import { StageTabs } from '../../rig/stage-tabs';
 import { Choice, type Option } from '../../ui/choice';
@@ -13,6 +13,12 @@ const LANDS: readonly Option[] = [
   { id: 'bank-side', name: 'bank’s negative: not counted' },
   { id: 'not-known', name: 'not known yet' },
 ];
+
+const LANDS_WORDS: Record<Landing['lands'], string> = {
+  'through-shunt': 'through the shunt',
+  beside: 'beside the shunt',
+  nowhere: 'nowhere: no run leads back',
+};
 
 /** Every negative that was found on the vehicle, and every one of the circuit: where it lands. */
 @Component({
@@ -33,24 +39,14 @@ export class NegativesPage {
   protected readonly drawn = computed(() => {
     const circuit = this.facts.circuit();
     if (!circuit) return [];
-    const beside = new Map(circuit.bypasses.map((one) => [one.partId, one]));
-    const lost = new Set(circuit.loops.flatMap(({ part, hasBack }) => (hasBack ? [] : [part.id])));
-    return [...this.facts.parts().values()]
-      .filter((part) => minusOf(part) !== null)
-      .map(({ id, name }) => {
-        const bypass = beside.get(id);
-        return {
-          id,
-          name,
-          says: bypass
-            ? `beside the shunt, by ${bypass.runs.map(({ label }) => label).join(', ')}`
-            : lost.has(id)
-              ? 'nowhere: no run leads back'
-              : 'through the shunt',
-          bad: !!bypass || lost.has(id),
-          beside: !!bypass,
-        };
-      });
+    const by = new Map(circuit.bypasses.map(({ partId, runs }) => [partId, runs.map(({ label }) => label).join(', ')]));
+    return circuit.landings.map(({ partId, lands }) => ({
+      id: partId,
+      name: this.facts.nameOf(partId),
+      says: lands === 'beside' ? `${LANDS_WORDS.beside}, by ${by.get(partId) ?? ''}` : LANDS_WORDS[lands],
+      bad: lands !== 'through-shunt',
+      beside: lands === 'beside',
+    }));
   });
   protected readonly headline = computed(() => {
     const beside = this.drawn().filter((one) => one.beside).length;

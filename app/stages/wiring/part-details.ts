@@ -1,5 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import type { Limit } from '@core/plan/limit';
+import { formatNumber } from '@core/quantity/format';
+import type { Unit } from '@core/quantity/unit';
 import { LIMITS } from '@core/rig/limits';
+import { SECOND_OHM } from '@core/wiring/ohm-at-fuses';
 import { canTakeOut } from '@core/wiring/edit-circuit';
 import { isByHand } from '@core/wiring/new-parts';
 import { type Part, type Stud, STUDS } from '@core/wiring/part';
@@ -7,6 +11,24 @@ import { Choice, type Option } from '../../ui/choice';
 import { QuantityField } from '../../ui/quantity-field';
 import { TextField } from '../../ui/text-field';
 import { WiringFacts } from './wiring-facts';
+
+interface PartField {
+  key: string;
+  caption: string;
+  unit: Unit;
+  value: number | null;
+  limit: Limit;
+  /** What stands in an empty field; null: it may not be empty. */
+  placeholder: string | null;
+}
+const field = (
+  key: string,
+  caption: string,
+  unit: Unit,
+  value: number | null,
+  limit: Limit,
+  placeholder: string | null = null,
+): PartField => ({ key, caption, unit, value, limit, placeholder });
 
 /** One part in full: its posts, what it is rated for, what hangs on it, and how it is taken out. */
 @Component({
@@ -18,7 +40,6 @@ import { WiringFacts } from './wiring-facts';
 })
 export class PartDetails {
   protected readonly facts = inject(WiringFacts);
-  protected readonly limits = LIMITS;
   protected readonly studs: readonly Option[] = STUDS.map((stud) => ({ id: stud, name: stud }));
   protected readonly part = computed(() => this.facts.parts().get(this.facts.picked() ?? '') ?? null);
   protected readonly isOwn = computed(() => isByHand(this.part()?.id ?? ''));
@@ -26,21 +47,43 @@ export class PartDetails {
     const [part, wiring] = [this.part(), this.facts.wiring()];
     return part !== null && wiring !== null && canTakeOut(wiring, part.id);
   });
-  protected readonly rated = computed(() => {
+  /** What can be typed of it, by its kind. */
+  protected readonly fields = computed<PartField[]>(() => {
     const part = this.part();
-    return part && 'ratingA' in part && part.kind !== 'fuse' ? part : null;
+    if (!part) return [];
+    const own: PartField[] = [];
+    if (part.kind === 'other') own.push(field('currentA', 'Its current', 'A', part.currentA, LIMITS.partA));
+    if ('ratingA' in part && part.kind !== 'fuse')
+      own.push(field('ratingA', 'Rated for', 'A', part.ratingA, LIMITS.partA, 'not known'));
+    if (part.kind === 'shunt')
+      own.push(field('fullScaleV', 'Shows at its rating', 'V', part.fullScaleV, LIMITS.shuntV));
+    if (part.kind === 'second-battery')
+      own.push(
+        field('nominalV', 'Nominal voltage', 'V', part.nominalV, LIMITS.secondV),
+        field('ohm', 'Inside it', 'Ohm', part.ohm, LIMITS.batteryOhm, formatNumber(SECOND_OHM * 1000, 0)),
+      );
+    if ('dropFraction' in part)
+      own.push(
+        field(
+          'dropFraction',
+          'May lose on the way',
+          'Fraction',
+          part.dropFraction,
+          LIMITS.dropFraction,
+          this.usualDrop(),
+        ),
+      );
+    return [
+      ...own,
+      field('lugsMost', part.kind === 'bar' ? 'Ways' : 'Lugs on a post', 'Count', part.lugsMost, LIMITS.lugsMost),
+      field('torqueNm', 'Torque', 'Nm', part.torqueNm, LIMITS.torqueNm, 'see its sheet'),
+    ];
   });
-  protected readonly allowed = computed(() => {
-    const part = this.part();
-    return part && 'dropFraction' in part ? part : null;
-  });
-  protected readonly usualDrop = computed(() => {
+  /** What is allowed where nothing is typed. */
+  private readonly usualDrop = computed(() => {
     const loop = this.facts.circuit()?.loops.find(({ part }) => part.id === this.part()?.id);
-    return loop ? String(Math.round(loop.demand.dropFraction * 1000) / 10) : '';
+    return loop ? formatNumber(100 * loop.demand.dropFraction, 1) : '';
   });
-  protected readonly shunt = computed(() => this.ofKind('shunt'));
-  protected readonly second = computed(() => this.ofKind('second-battery'));
-  protected readonly other = computed(() => this.ofKind('other'));
   /** Loads on it; each may get a circuit of its own where there are more. */
   protected readonly loads = computed(() => {
     const circuit = this.ofKind('loads');
@@ -53,6 +96,10 @@ export class PartDetails {
   protected change(changes: object): void {
     const part = this.part();
     if (part) this.facts.changePart(part.id, (one) => ({ ...one, ...changes }), Object.keys(changes).join());
+  }
+
+  protected set(key: string, value: number | null): void {
+    this.change({ [key]: value });
   }
 
   protected changeStud(stud: string): void {

@@ -51,16 +51,12 @@ const ROLES: readonly Option[] = [
                 <span class="n">{{ usual.typicalA | coNumber: 1 }}</span> <span class="u">A</span>
               </dd>
               <dt>lost at that</dt>
-              <dd>
-                <span class="n">{{ usual.dropV | coNumber: 3 }}</span> <span class="u">V</span>
-              </dd>
+              <dd><co-figure [figure]="usual.drop" [decimals]="3" /></dd>
               <dt>lost in it</dt>
               <dd><co-figure [figure]="usual.lost" [decimals]="2" /></dd>
               @if (usual.oneUp; as up) {
                 <dt>{{ section(up.areaMm2) }} would save</dt>
-                <dd>
-                  <span class="n">{{ up.savesAh | coNumber: 2 }}</span> <span class="u">Ah a day</span>
-                </dd>
+                <dd><co-figure [figure]="up.saves" [decimals]="2" /></dd>
               }
             }
           </dl>

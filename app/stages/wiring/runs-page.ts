@@ -5,7 +5,7 @@ import { FUSE_SCHOOLS, type FuseSchool } from '@core/wiring/plan';
 import type { SectionList } from '@core/conductors/choose-section';
 import { isRated } from '@core/wiring/fuse-sizes';
 import type { PartKind } from '@core/wiring/part';
-import { throughA } from '@core/wiring/through';
+import { through } from '@core/wiring/through';
 import { StageTabs } from '../../rig/stage-tabs';
 import { Choice, type Option } from '../../ui/choice';
 import { FigurePart } from '../../ui/figure';
@@ -81,7 +81,7 @@ export class RunsPage {
         {
           part,
           kind: PART_WORDS[part.kind],
-          carriesA: loop?.demand.current.value ?? (circuit && isRated(part) ? throughA(circuit, part) : null),
+          carries: loop?.demand.current ?? (circuit && isRated(part) ? through(circuit, part) : null),
           ratedA: 'ratingA' in part ? part.ratingA : null,
           bad: this.facts.findingsOn(part.id).length > 0,
         },

@@ -30,13 +30,18 @@ export function asDrawn(circuit: CircuitFigures, parts: readonly Part[], jointOh
   const poles = circuit.strings.map(({ id }) => ({ plus: postOf(id, '+'), minus: postOf(id, '-') }));
   const held = new Set([...poles.flatMap(({ plus, minus }) => [plus, minus]), meeting.plus, meeting.minus]);
   const ways = withoutDeadEnds(waysOf(circuit, parts, jointOhm), held);
-  const numbers = new Map([...new Set([...held, ...ways.flatMap(({ a, b }) => [a, b])])].map((post, k) => [post, k]));
-  const numberOf = (post: string) => numbers.get(post) ?? 0;
+  const posts = [...new Set([...held, ...ways.flatMap(({ a, b }) => [a, b])])];
+  const numbers = new Map(posts.map((post, k) => [post, k]));
+  const numberOf = (post: string): number => {
+    const number = numbers.get(post);
+    if (number === undefined) throw new Error(`${post} is no post of this network`);
+    return number;
+  };
   const resistors = ways.map(({ a, b, ohm }): Resistor => ({ from: numberOf(a), to: numberOf(b), ohm }));
   const links = linkOhms(circuit, jointOhm);
   return (batteries) => ({
     network: {
-      posts: numbers.size,
+      posts: posts.length,
       resistors,
       sources: batteries.map(({ emfV, ohm, looseOhm }, k) => {
         const { plus, minus } = at(poles, k);

@@ -15,8 +15,8 @@ describe('ways side by side', () => {
     const [endFed] = compareWays(bank, plan, null, 160);
     const second = 160 * (1 - endFed!.burdened.fraction);
     // 50 mm² of 105 °C carries 270 A in 30 °C.
-    expect(endFed!.hottestC).toBeCloseTo(30 + 75 * (second / 270) ** 2, 6);
-    expect(compareWays(bank, { areaMm2: 51 }, null, 160)[0]!.hottestC).toBeNull();
+    expect(endFed!.hottest!.value).toBeCloseTo(30 + 75 * (second / 270) ** 2, 6);
+    expect(compareWays(bank, { areaMm2: 51 }, null, 160)[0]!.hottest).toBeNull();
   });
   it('the circuit as drawn comes first where there is one', () => {
     const drawn = joinedBy('diagonal', bank.leads);

@@ -1,8 +1,9 @@
 import { ampacityOf } from '../../conductors/choose-section';
 import { copperOhm } from '../../conductors/copper';
-import { computed, type Figure } from '../../formula/figure';
+import { byDefault, computed, type Figure } from '../../formula/figure';
 import { at } from '../../quantity/guard';
-import { parallelShare } from '../formulas';
+import { conductorTemp, parallelShare } from '../formulas';
+import { AMBIENT_C } from '../sections';
 import type { ParallelPlan } from '../plan';
 import { type BankInParallel, IN_USE_C } from './bank-in-parallel';
 import type { DrainRule } from './drain';
@@ -21,7 +22,7 @@ export interface WayOfJoining {
   burdened: { name: string; fraction: number; fairFraction: number };
   lossW: number;
   /** Of the hottest lead; null where no ampacity is known. */
-  hottestC: number | null;
+  hottest: Figure | null;
   /** So much longer both leads of the first battery may be until its share is 5 % less, m; null: however long. */
   leadMarginM: number | null;
   /** A of the bank up to which one that drops out takes no other with it; null where no limit is known, or one is alone. */
@@ -58,7 +59,7 @@ export function compareWays(
       join,
       burdened: { name: at(names, battery), ...most },
       lossW: shares.lossW,
-      hottestC: hottest(shares.conductors, ampacityOf(areaMm2, INSULATION_C, false, 'metric')),
+      hottest: hottest(id, shares.conductors, ampacityOf(areaMm2, INSULATION_C, false, 'metric')),
       leadMarginM: marginM < LONGEST_M ? marginM : null,
       dropOutA: dropA !== null && Number.isFinite(dropA) ? dropA : null,
     };
@@ -71,17 +72,26 @@ export function compareWays(
 
 /** Of usual battery cable. */
 const INSULATION_C = 105;
-/** As the ampacity table has it. */
-const AMBIENT_C = 30;
 
 /** @param leadA  what a lead carries for good, where it does not say so itself */
-function hottest(conductors: ParallelShares['conductors'], leadA: number | null): number | null {
-  const warm = conductors.flatMap(({ kind, currentA, ampacityA }) => {
+function hottest(id: WayId, conductors: ParallelShares['conductors'], leadA: number | null): Figure | null {
+  let most: { share: number; currentA: number; carriesA: number } | null = null;
+  for (const { kind, currentA, ampacityA } of conductors) {
     const carriesA = ampacityA === undefined ? leadA : ampacityA;
-    if (kind === 'bar' || carriesA === null) return [];
-    return [AMBIENT_C + (INSULATION_C - AMBIENT_C) * (currentA / carriesA) ** 2];
-  });
-  return warm.length > 0 ? Math.max(...warm) : null;
+    if (kind === 'bar' || carriesA === null) continue;
+    const share = Math.abs(currentA) / carriesA;
+    if (most === null || share > most.share) most = { share, currentA: Math.abs(currentA), carriesA };
+  }
+  if (most === null) return null;
+  return conductorTemp.figure(
+    {
+      ambientTempC: byDefault(AMBIENT_C, 'ampacity table'),
+      insulationTempC: byDefault(INSULATION_C, 'battery cable'),
+      currentA: computed(most.currentA, 'of the network'),
+      ampacityA: byDefault(most.carriesA, 'ampacity table'),
+    },
+    { key: `way:${id}`, says: 'hottest lead' },
+  );
 }
 
 /** Whether nobody carries more than a hundredth over what would be fair. */

@@ -1,4 +1,5 @@
 import type { Network, Resistor, Source } from '../../network/solve';
+import { at } from '../../quantity/guard';
 
 /** Ways of joining batteries in parallel, from the usual worst to the usual best. */
 export const TOPOLOGIES = ['end-fed', 'diagonal', 'middle', 'half-way', 'bars-one-end', 'bars-opposite-ends'] as const;
@@ -61,14 +62,14 @@ export function joinedAs(
   madeFor: readonly Pick<ParallelBattery, 'ohm' | 'looseOhm'>[],
 ): Joining {
   // What a way of joining adds to a battery’s own: the links of its string.
-  const added = shown.network.sources.map(({ ohm }, k) => ohm - (madeFor[k]?.ohm ?? 0) - (madeFor[k]?.looseOhm ?? 0));
+  const added = shown.network.sources.map(({ ohm }, k) => ohm - at(madeFor, k).ohm - at(madeFor, k).looseOhm);
   return (batteries) => ({
     ...shown,
     network: {
       ...shown.network,
       sources: shown.network.sources.map((source, k) => {
-        const { emfV, ohm, looseOhm } = batteries[k] ?? { emfV: 0, ohm: source.ohm, looseOhm: 0 };
-        return { ...source, emfV, ohm: ohm + looseOhm + (added[k] ?? 0) };
+        const { emfV, ohm, looseOhm } = at(batteries, k);
+        return { ...source, emfV, ohm: ohm + looseOhm + at(added, k) };
       }),
     },
   });
