@@ -81,11 +81,13 @@ function withFormer<Thing extends { id: string }>(
   ];
 }
 
-/** What was typed stays; its name, and the loads on it, follow the plan. */
+/** What was typed stays; its name, the loads on it, and whether a charger has an input, follow the plan. */
 function keptPart(before: Part, now: Part): Part {
   if (before.kind !== now.kind) return now;
   const kept = { ...before, name: now.name };
-  return kept.kind === 'loads' && now.kind === 'loads' ? { ...kept, loadIds: now.loadIds } : kept;
+  if (kept.kind === 'loads' && now.kind === 'loads') return { ...kept, loadIds: now.loadIds };
+  if (kept.kind === 'charger' && now.kind === 'charger') return { ...kept, hasInput: now.hasInput };
+  return kept;
 }
 
 /** The circuit as it would be laid out for a rig that had none. */

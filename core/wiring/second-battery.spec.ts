@@ -43,6 +43,20 @@ describe('a charger between two batteries', () => {
   });
 });
 
+describe('an engine whose way of charging changes', () => {
+  it('is laid out again as if it had always been so, from either to the other', () => {
+    for (const [first, then] of [
+      [between, relayed],
+      [relayed, between],
+    ] as const) {
+      const again = laidOut(then, laidOut(first));
+      expect(circuitOf(then, again).findings).toEqual([]);
+      const ends = ({ runs }: typeof again) => new Map(runs.map(({ id, from, to }) => [id, [from, to]]));
+      expect(ends(again)).toEqual(ends(laidOut(then)));
+    }
+  });
+});
+
 describe('a charging relay', () => {
   it('has a fuse at either end, since batteries lie at both, and neither need be larger than the other', () => {
     const { findings, fuses, loops } = circuitOf(relayed, laidOut(relayed));

@@ -133,7 +133,9 @@ export class ParallelPage {
     if (plan.drawBy === 'power') return { by: 'power', powerW: plan.drawW ?? this.usualW() };
     return { by: 'current', currentA: amps };
   });
-  protected readonly usualW = computed(() => Math.round((this.drawA() ?? 0) * (this.facts.circuit()?.nominalV ?? 0)));
+  protected readonly usualW = computed(() =>
+    Math.round((this.drawA() ?? 0) * (this.facts.audit()?.nominalV.value ?? 0)),
+  );
   private readonly question = computed<CourseQuestion | null>(() => {
     const [bank, chosen, draw] = [this.bank(), this.chosen(), this.draw()];
     if (!bank || !chosen || !draw) return null;

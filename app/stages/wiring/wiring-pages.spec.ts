@@ -281,6 +281,12 @@ describe('in parallel', () => {
     expect(totals()).toEqual([0.5, 6.1]);
     expect(page.text('h1')).toMatch(/^Battery 1 carries 5\d\.\d % where 50\.0 % would be fair/);
   });
+  it('a power is held before there is a circuit, too', async () => {
+    const page = await openPage(ParallelPage, sampleRig());
+    await page.choose('Draws', 'a power that is held');
+    await page.until(() => page.text('.course').includes('is empty'));
+    expect(Number(page.field('Power').placeholder.replace(/\D/g, ''))).toBeGreaterThan(100);
+  });
   it('of nothing there are no shares, and of many batteries it says how many it looks at', async () => {
     const rig = sampleRig();
     const page = await openPage(ParallelPage, {
