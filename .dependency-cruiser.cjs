@@ -9,6 +9,7 @@ const FLOORS = [
   'bank',
   'charging',
   'wiring',
+  'commissioning',
   'monitor',
   'logbook',
   'rig',

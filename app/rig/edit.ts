@@ -6,7 +6,7 @@ type KeysWith<Kind> = { [Key in keyof Rig]-?: Rig[Key] extends Kind ? Key : neve
 type ListPart = KeysWith<readonly { id: string }[]>;
 type RowOf<Part extends ListPart> = Rig[Part][number];
 /** Parts of the plan that are sheets of fields. */
-type SheetPart = 'audit' | 'charging' | 'wiring' | 'monitor' | 'logbook' | 'place';
+type SheetPart = 'audit' | 'charging' | 'wiring' | 'commissioning' | 'monitor' | 'logbook' | 'place';
 
 /** What is done to a part of the plan: plain data, so that it can be listed, sent and undone. */
 export type PlanEdit =

@@ -30,6 +30,8 @@ export interface StagePage {
   title: string;
   /** False: it is a page of one thing, reached from there. */
   inRow?: false;
+  /** On a phone it takes the whole screen: one thing, two thumbs. */
+  wholeScreen?: true;
   inRowWith?: (rig: Rig) => string;
   /** How it is offered under "find or do", and its key; none: by its stage alone. */
   command?: string;

@@ -3,10 +3,10 @@ import type { Rig } from '@core/rig/rig';
 import { RIG_FORMAT, RIG_VERSION } from '@core/rig/version';
 import { errorText } from '@core/text/error-text';
 import { type StoredRigRow, UNSAID_VERSION } from '../storage/database';
+import { rigFileProblemText } from '../rig/rig-file-words';
 import { Storage } from '../storage/storage';
 import { saveBlob } from '../ui/save-text';
 import { LogWorkerClient } from '../workers/log-worker-client';
-import type { RigImported } from '../workers/log-worker-api';
 
 /** A rig out to a file and back. */
 @Injectable({ providedIn: 'root' })
@@ -49,7 +49,7 @@ export class RigFiles {
   async read(file: File): Promise<{ rig: Rig } | { says: string }> {
     try {
       const result = await this.worker.once((api) => api.importRig(file, Date.now()));
-      return 'rig' in result ? result : { says: problemText(result.problem) };
+      return 'rig' in result ? result : { says: rigFileProblemText(result.problem) };
     } catch (error) {
       return {
         says: `${errorText(error)}. Load the page again, then try once more.`,
@@ -63,27 +63,4 @@ function planOnly(rig: Rig): Blob {
   return new Blob([JSON.stringify({ format: RIG_FORMAT, version: RIG_VERSION, rig: plan, logs: [] }, null, 1)], {
     type: 'application/json',
   });
-}
-
-function problemText(problem: Extract<RigImported, { problem: unknown }>['problem']): string {
-  switch (problem.code) {
-    case 'not-json':
-      return 'The file is cut off or is not a rig file: its text does not end as it should. Fetch or export it again.';
-    case 'not-a-rig':
-      return 'This is not a rig file: it does not begin with "format": "coulan-rig". A meter’s CSV is dropped in the logbook of a rig.';
-    case 'newer-version':
-      return `The file was written by a newer Coulan (file version ${problem.version}, this one reads up to version ${RIG_VERSION}). Update Coulan and try again.`;
-    case 'record-missing':
-      return `The file names a list (${problem.name}) that is not in it, or not whole. Fetch or export it again.`;
-    case 'wrong-field':
-      return `The first wrong field is ${problem.path}: ${problem.says}. Correct it in the file, or export again where it came from.`;
-    case 'logs-differ':
-      return `The rig names a log (${problem.logId}) whose samples are not in the file.`;
-    case 'broken-archive':
-      return 'The archive is damaged or cut off and cannot be unpacked. Fetch or export it again.';
-    case 'bad-samples':
-      return `The samples do not agree with the rig: ${problem.says}.`;
-    case 'storage':
-      return `The browser could not store it: ${problem.says}. Free some space, or leave private mode, and try again.`;
-  }
 }

@@ -21,7 +21,7 @@ import { SavedState } from './saved-state';
 import { DaySimulation } from '../rig/day-simulation';
 import { Shortcuts } from './shortcuts';
 import { StageStates } from './stage-states';
-import { STAGES, stageOf } from './stages';
+import { pageOf, STAGES, stageOf } from './stages';
 import { WhatMoved } from './what-moved';
 
 /** The frame around the worksheet: key figures above, the stages on the left, the margin that answers on the right. */
@@ -43,7 +43,12 @@ import { WhatMoved } from './what-moved';
   templateUrl: './rig-frame.html',
   styleUrl: './rig-frame.css',
   // A press, a pick or a field that is left ends a step: the next edit is undone by itself.
-  host: { '(document:click)': 'settle()', '(document:change)': 'settle()', '(document:focusout)': 'settle()' },
+  host: {
+    '[class.whole]': 'isWhole()',
+    '(document:click)': 'settle()',
+    '(document:change)': 'settle()',
+    '(document:focusout)': 'settle()',
+  },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RigFrame {
@@ -67,6 +72,8 @@ export class RigFrame {
   protected readonly stagesOpen = signal(false);
   private readonly address = signal('');
   protected readonly stage = computed(() => stageOf(this.address()));
+  /** One thing a screen, in the locker: on a phone the frame steps back. */
+  protected readonly isWhole = computed(() => pageOf(this.address())?.wholeScreen === true);
 
   constructor() {
     this.address.set(this.router.url);

@@ -32,7 +32,7 @@ import { findMarks } from '../workers/find-marks';
 import { importIntoBook, lookAtFile } from '../workers/import-into-book';
 import type { LogImport, LogWorkerApi } from '../workers/log-worker-api';
 import { LogWorkerClient } from '../workers/log-worker-client';
-import { exportArchive, importArchive } from '../workers/rig-archive';
+import { exportArchive, importArchive, readRigFile } from '../workers/rig-archive';
 import { YearPool } from '../workers/year-pool';
 import { testDatabase } from './test-database';
 
@@ -114,6 +114,7 @@ function logsOnTheSpot(db: Storage['db']) {
     fullMarks: (ids, rule) => findMarks(db, ids, rule),
     exportRig: (rig) => exportArchive(db, rig),
     importRig: (file, nowMs) => importArchive(db, file, nowMs, () => crypto.randomUUID()),
+    readRig: readRigFile,
   };
   return {
     ...doorTo(api),

@@ -113,12 +113,40 @@ let serial = 0;
       position: static;
       white-space: normal;
     }
+    /* The one thing of a screen: read and typed at arm’s length. */
+    :host(.big) .box {
+      min-height: 64px;
+      align-items: center;
+      border: 1.5px solid var(--rule2);
+      border-radius: 4px;
+      padding: 0 var(--s3);
+    }
+    :host(.big) .box:focus-within {
+      border-color: var(--mark);
+    }
+    :host(.big) input {
+      font: 500 28px/36px var(--mono);
+      padding: 0;
+    }
+    :host(.big) label {
+      font-size: 14px;
+      line-height: 18px;
+      font-weight: 600;
+      margin-bottom: var(--s1);
+    }
+    :host(.big) .u {
+      font-size: 17px;
+    }
+    :host(.big) .issue {
+      position: static;
+      white-space: normal;
+    }
     @media (max-width: 720px) {
       .box {
         min-height: 48px;
         align-items: center;
       }
-      input {
+      :host(:not(.big)) input {
         font-size: 17px;
       }
     }

@@ -71,4 +71,6 @@ export interface LogWorkerApi {
   fullMarks(logIds: string[], rule: MarkRule): Promise<FullMark[]>;
   exportRig(rig: Rig): Promise<RigExported>;
   importRig(file: File, nowMs: number): Promise<RigImported>;
+  /** What a rig file holds, without storing any of it. */
+  readRig(file: File): Promise<RigImported>;
 }

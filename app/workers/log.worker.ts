@@ -6,7 +6,7 @@ import { findMarks } from './find-marks';
 import { importIntoBook, lookAtFile } from './import-into-book';
 import type { LogWorkerApi } from './log-worker-api';
 import { piecesOver } from './piece-port';
-import { exportArchive, importArchive } from './rig-archive';
+import { exportArchive, importArchive, readRigFile } from './rig-archive';
 
 const db = new CoulanDatabase();
 const cancelled = new Set<string>();
@@ -34,6 +34,7 @@ const api: LogWorkerApi = {
   fullMarks: (logIds, rule) => findMarks(db, logIds, rule),
   exportRig: (rig) => exportArchive(db, rig),
   importRig: (file, nowMs) => importArchive(db, file, nowMs, () => crypto.randomUUID()),
+  readRig: readRigFile,
 };
 
 expose(api);

@@ -117,6 +117,26 @@ function csvOf({ timeMs, voltageV, currentA }: Columns, header: boolean): string
   return `${lines.join('\n')}\n`;
 }
 
+/** The plan and the records that a rig file holds, as it came; its samples stay where they are, and nothing is stored. */
+async function readArchive(file: File): Promise<{ file: RigFile } | Extract<RigImported, { problem: unknown }>> {
+  let text: string;
+  let records: Map<string, unknown>;
+  try {
+    text = await documentOf(file);
+    records = await recordsOf(file, text);
+  } catch (error) {
+    return { problem: { code: 'broken-archive', says: errorText(error) } };
+  }
+  const parsed = parseRigFile(text, (name) => records.get(name));
+  return parsed.ok ? { file: parsed.file } : { problem: parsed.problem };
+}
+
+/** The same for who wants the rig alone. */
+export async function readRigFile(file: File): Promise<RigImported> {
+  const read = await readArchive(file);
+  return 'problem' in read ? read : { rig: read.file.rig };
+}
+
 /**
  * Brings a rig file in: a zip as exportArchive writes it, or its rig.json alone when it names no logs. A rig or log whose id
  * is taken gets a new one; nothing that is stored is overwritten. All of it, or nothing.
@@ -127,17 +147,9 @@ export async function importArchive(
   nowMs: number,
   newId: () => string,
 ): Promise<RigImported> {
-  let text: string;
-  let records: Map<string, unknown>;
-  try {
-    text = await documentOf(file);
-    records = await recordsOf(file, text);
-  } catch (error) {
-    return { problem: { code: 'broken-archive', says: errorText(error) } };
-  }
-  const parsed = parseRigFile(text, (name) => records.get(name));
-  if (!parsed.ok) return { problem: parsed.problem };
-  const { rig: incoming, logs } = parsed.file;
+  const read = await readArchive(file);
+  if ('problem' in read) return read;
+  const { rig: incoming, logs } = read.file;
   const taken = await db.rigs.get(incoming.id);
   const renamed = new Map<string, string>();
   for (const { id } of incoming.logbook.logs)

@@ -8,6 +8,7 @@ import { CHARGING_LIMITS } from '../charging/limits';
 import { MONITOR_LIMITS } from '../monitor/limits';
 import { LOGBOOK_LIMITS } from '../logbook/limits';
 import { WIRING_LIMITS } from '../wiring/limits';
+import { COMMISSIONING_LIMITS } from '../commissioning/limits';
 
 /** The limits of all fields by name. */
 export const LIMITS = {
@@ -21,4 +22,5 @@ export const LIMITS = {
   ...MONITOR_LIMITS,
   ...LOGBOOK_LIMITS,
   ...WIRING_LIMITS,
+  ...COMMISSIONING_LIMITS,
 } as const;

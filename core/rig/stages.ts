@@ -1,12 +1,21 @@
 import { auditStage } from '../audit/stage';
 import { bankStage } from '../bank/stage';
 import { chargingStage } from '../charging/stage';
+import { commissioningStage } from '../commissioning/stage';
 import { logbookStage } from '../logbook/stage';
 import { monitorStage } from '../monitor/stage';
 import { wiringStage } from '../wiring/stage';
 
 /** The stages in the order of the work: each may follow from those before it. */
-export const STAGES = [auditStage, bankStage, chargingStage, wiringStage, monitorStage, logbookStage] as const;
+export const STAGES = [
+  auditStage,
+  bankStage,
+  chargingStage,
+  wiringStage,
+  commissioningStage,
+  monitorStage,
+  logbookStage,
+] as const;
 
 type AnyStage = (typeof STAGES)[number];
 export type StageId = AnyStage['id'];

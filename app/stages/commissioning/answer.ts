@@ -1,0 +1,24 @@
+import type { Figure } from '@core/formula/figure';
+import type { Unit } from '@core/quantity/unit';
+
+/** One line of the small table of an answer. */
+export interface AnswerRow {
+  says: string;
+  figure?: Figure;
+  /** A reading, which has no working. */
+  reading?: { value: number; unit: Unit; signed?: boolean };
+  strong?: boolean;
+}
+
+/** What an answer can lead to besides the two thumbs. */
+export type AnswerAction = 'adopt' | 'register' | 'both-negative' | 'shunt-mended';
+
+/** What was found at a step, in words, with what else it could be. */
+export interface Answer {
+  tone: 'good' | 'bad' | 'open';
+  headline: string;
+  says: string;
+  rows: readonly AnswerRow[];
+  others: readonly { says: string; percent: number }[];
+  actions: readonly { id: AnswerAction; says: string }[];
+}

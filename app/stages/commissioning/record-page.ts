@@ -1,0 +1,103 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import type { Entry } from '@core/commissioning/plan';
+import { acrossOf } from '@core/commissioning/drop';
+import { chargeReadings } from '@core/commissioning/full-charge';
+import type { Standing } from '@core/commissioning/standing';
+import type { Step } from '@core/commissioning/step';
+import { StageTabs } from '../../rig/stage-tabs';
+import { momentLabel } from '../../ui/dates';
+import { UnitChoice } from '../../ui/unit-choice';
+import { OUTCOME_WORDS, STATE_WORDS } from './outcome-words';
+import { PHASE_WORDS } from './phase-words';
+import { ProvingFacts } from './proving-facts';
+import { expectedText, fieldText, titleOf } from './step-words';
+
+/** What was proven, what was not, and what has to be repeated: a sheet to print and to keep with the vehicle. */
+@Component({
+  selector: 'co-record-page',
+  imports: [StageTabs],
+  templateUrl: './record-page.html',
+  styleUrl: './record-page.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class RecordPage {
+  protected readonly facts = inject(ProvingFacts);
+  private readonly units = inject(UnitChoice);
+  protected readonly states = STATE_WORDS;
+  protected readonly title = titleOf;
+  protected readonly phases = computed(() =>
+    this.facts.phases.flatMap((phase) => {
+      const rows = this.facts.standings().filter(({ step, history }) => step.phase === phase && history.length > 0);
+      return rows.length === 0 ? [] : [{ phase, name: PHASE_WORDS[phase].name, rows }];
+    }),
+  );
+  protected readonly unanswered = computed(
+    () => this.facts.standings().filter(({ history }) => history.length === 0).length,
+  );
+  protected readonly ended = computed(() => this.facts.rounds().flatMap(({ ended }) => ended ?? []));
+  protected readonly headline = computed(() => {
+    const last = this.ended().at(-1);
+    const stale = this.facts.stale().length;
+    const left = this.facts.standings().filter(({ state }) => state === 'open' || state === 'fail').length;
+    if (!last) return 'Not signed yet.';
+    const signed = `Proven${last.exceptions > 0 ? ` with ${last.exceptions} ${last.exceptions === 1 ? 'exception' : 'exceptions'}` : ''}, signed by ${last.by}`;
+    if (stale > 0) return `${signed}; since then ${stale} ${stale === 1 ? 'step has' : 'steps have'} become stale.`;
+    if (left > 0) return `${signed}; another round is under way.`;
+    return `${signed}.`;
+  });
+
+  protected at(atMs: number): string {
+    return momentLabel(atMs, this.facts.timeZone());
+  }
+
+  protected expected({ expected }: Step): string {
+    return expected
+      .map(({ what, from, to }) => {
+        const text = to
+          ? `${this.units.format(from.value, from.unit).digits} to ${this.units.text(to.value, to.unit)}`
+          : this.units.text(from.value, from.unit);
+        return expected.length > 1 ? `${expectedText(what)} ${text}` : text;
+      })
+      .join('; ');
+  }
+
+  /** What was read, in the order of the fields; ticks say themselves. */
+  protected seen({ step }: Standing, { seen }: Entry): string {
+    const read = step.fields.flatMap(({ what, unit }) => {
+      const one = seen.find((each) => each.what === what);
+      return one ? [`${fieldText(what)} ${this.units.text(one.value, unit)}`] : [];
+    });
+    const pieces =
+      step.kind === 'drop'
+        ? step.stretches
+            .flatMap((stretch) => stretch.pieces)
+            .flatMap(({ id, name }) => {
+              const one = seen.find(({ what }) => what === acrossOf(id));
+              return one ? [`${name} ${this.units.text(one.value, 'V')}`] : [];
+            })
+        : [];
+    const charge = chargeReadings(seen).map(
+      ({ volts, amps }) => `${this.units.text(volts, 'V')} at ${this.units.text(amps, 'A')}`,
+    );
+    const ticks = step.checks.filter(({ id }) => seen.some(({ what }) => what === id)).length;
+    return [...read, ...pieces, ...charge, ...(ticks > 0 ? [`${ticks} of ${step.checks.length} ticked`] : [])].join(
+      '; ',
+    );
+  }
+
+  protected outcome({ outcome }: Entry): string {
+    return OUTCOME_WORDS[outcome];
+  }
+
+  protected changed({ moved }: Standing): string {
+    return moved.map(({ what, before, after }) => `${what}: ${before ?? 'not there'} → ${after ?? 'gone'}`).join('; ');
+  }
+
+  protected photo(id: string): string | null {
+    return this.facts.photos().get(id)?.data ?? null;
+  }
+
+  protected print(): void {
+    window.print();
+  }
+}

@@ -1,0 +1,118 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import { COMMISSIONING_LIMITS as LIMITS } from '@core/commissioning/limits';
+import { mergeCommissioning } from '@core/commissioning/merge';
+import { isOpen, type Standing } from '@core/commissioning/standing';
+import type { Phase } from '@core/commissioning/step';
+import { errorText } from '@core/text/error-text';
+import { rigFileProblemText } from '../../rig/rig-file-words';
+import { StageTabs } from '../../rig/stage-tabs';
+import { momentLabel } from '../../ui/dates';
+import { FileButton } from '../../ui/file-button';
+import { QuantityField } from '../../ui/quantity-field';
+import { TextField } from '../../ui/text-field';
+import { LogWorkerClient } from '../../workers/log-worker-client';
+import { STATE_WORDS } from './outcome-words';
+import { PHASE_WORDS } from './phase-words';
+import { ProvingFacts } from './proving-facts';
+import { titleOf } from './step-words';
+
+/** Where a round stands: every step with its state, what is open, what has to be repeated; where it begins and goes on. */
+@Component({
+  selector: 'co-round-page',
+  imports: [RouterLink, FileButton, QuantityField, StageTabs, TextField],
+  templateUrl: './round-page.html',
+  styleUrl: './round-page.css',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class RoundPage {
+  protected readonly facts = inject(ProvingFacts);
+  private readonly router = inject(Router);
+  private readonly worker = inject(LogWorkerClient);
+  protected readonly limits = LIMITS;
+  protected readonly title = titleOf;
+  protected readonly states = STATE_WORDS;
+  protected readonly plan = computed(() => this.facts.rig()?.commissioning ?? null);
+  protected readonly said = signal('');
+  protected readonly shown = signal<Phase | null>(null);
+  protected readonly phases = computed(() =>
+    this.facts.phases.flatMap((phase) => {
+      const steps = this.facts.standings().filter(({ step }) => step.phase === phase);
+      if (steps.length === 0) return [];
+      const left = steps.filter(isOpen).length;
+      return [{ phase, ...PHASE_WORDS[phase], steps, left, done: steps.length - left, isOpen: this.isShown(phase) }];
+    }),
+  );
+  protected readonly openSnags = computed(() => this.facts.snags().filter(({ state }) => state === 'open'));
+  protected readonly headline = computed(() => {
+    const all = this.facts.standings();
+    const rounds = this.facts.rounds();
+    const left = all.filter(isOpen).length;
+    const stale = this.facts.stale().length;
+    const snags = this.openSnags().length;
+    if (rounds.length === 0) return `${all.length} steps prove this rig, and none is done.`;
+    if (stale > 0 && stale === left)
+      return `${stale === 1 ? 'One step has' : `${stale} steps have`} to be repeated: something changed.`;
+    if (left === 0) return this.facts.round() ? 'Every step is answered.' : 'This rig is proven.';
+    const phase = this.facts.openPhase();
+    const said = `${all.length - left} of ${all.length} steps are done`;
+    if (snags > 0) return `${said}; ${snags === 1 ? 'one snag is' : `${snags} snags are`} open.`;
+    return phase ? `${said}; ${PHASE_WORDS[phase].name.toLowerCase()} is next.` : `${said}.`;
+  });
+
+  private isShown(phase: Phase): boolean {
+    return (this.shown() ?? this.facts.openPhase()) === phase;
+  }
+
+  protected show(phase: Phase): void {
+    this.shown.set(this.isShown(phase) ? 'sign' : phase);
+  }
+
+  protected begin(only: readonly string[] | null): void {
+    this.facts.start(only);
+    void this.router.navigate(['/rig', this.facts.rig()?.id, 'commissioning', 'step']);
+  }
+
+  /** The stale steps, and the signature that they need anew. */
+  protected beginShort(): void {
+    const ids = this.facts.stale().map(({ step }) => step.id);
+    this.begin([...ids, 'sign']);
+  }
+
+  protected set(changes: { by?: string; instruments?: string }): void {
+    this.facts.changeRound((round) => ({ ...round, ...changes }), Object.keys(changes).join());
+  }
+
+  protected when({ entry }: Standing): string {
+    return entry ? momentLabel(entry.atMs, this.facts.timeZone()) : '';
+  }
+
+  /** What another device wrote of the same rounds is laid beside what is here. */
+  protected async takeIn(file: File): Promise<void> {
+    this.said.set('');
+    const mine = this.plan();
+    const id = this.facts.rig()?.id;
+    try {
+      const read = await this.worker.once((api) => api.readRig(file));
+      if ('problem' in read) {
+        this.said.set(rigFileProblemText(read.problem));
+        return;
+      }
+      if (!mine || read.rig.id !== id) {
+        this.said.set(`That file holds another rig, ${read.rig.name}. Nothing was taken over.`);
+        return;
+      }
+      const merged = mergeCommissioning(mine, read.rig.commissioning);
+      const count = (plan: typeof mine) => plan.rounds.reduce((sum, { entries }) => sum + entries.length, 0);
+      const added = count(merged) - count(mine);
+      if (added > 0) this.facts.change({ rounds: merged.rounds, photos: merged.photos }, null);
+      this.said.set(
+        added === 0
+          ? 'Nothing in it that was not here already.'
+          : `${added} ${added === 1 ? 'answer was' : 'answers were'} taken over.`,
+      );
+    } catch (error) {
+      this.said.set(`${errorText(error)}. Load the page again, then try once more.`);
+    }
+  }
+}

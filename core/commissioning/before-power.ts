@@ -1,0 +1,122 @@
+import { sectionText } from '../conductors/section-text';
+import { type Part, partIdOf, type Stud } from '../wiring/part';
+import type { Run } from '../wiring/run';
+import type { StepContext } from './context';
+import { rest, rounded } from './rests';
+import type { Check, Step } from './step';
+import { torqueByStud } from './torque';
+
+const plain = (...ids: string[]): Check[] => ids.map((id) => ({ id, name: '', nut: null }));
+const bare = { name: '', fields: [], expected: [], rests: [] } as const;
+
+/** What is looked at before anything is under voltage: tools, every cable of the cut list, every joint, every positive. */
+export function beforePower(context: StepContext): Step[] {
+  const { circuit, wiring } = context;
+  const monitor = wiring.parts.find(({ kind }) => kind === 'monitor');
+  return [
+    {
+      ...bare,
+      id: 'tools',
+      kind: 'tools',
+      phase: 'before-power',
+      checks: plain('jewellery', 'spanner-taped', 'gloves-and-glasses', 'extinguisher', 'ventilated'),
+    },
+    {
+      ...bare,
+      id: 'breakers-off',
+      kind: 'breakers-off',
+      phase: 'before-power',
+      checks: wiring.parts
+        .filter(({ kind }) => kind === 'switch' || kind === 'fuse')
+        .map(({ id, name }) => ({ id, name, nut: null })),
+      rests: wiring.parts.filter(({ kind }) => kind === 'switch' || kind === 'fuse').map(({ id }) => rest(id, 'there')),
+    },
+    ...circuit.runs.map(({ run, areaMm2 }) => crimp(run, areaMm2, context)),
+    ...torques(context),
+    ...(circuit.loops.length > 0 ? [polarity(context)] : []),
+    ...(monitor ? [monitorFused(monitor, context)] : []),
+  ];
+}
+
+function crimp(run: Run, areaMm2: number, { names }: StepContext): Step {
+  const section = sectionText(areaMm2);
+  return {
+    ...bare,
+    id: `crimp:${run.id}`,
+    kind: 'crimp',
+    phase: 'before-power',
+    name: run.label,
+    checks: plain('strands', 'pull', 'seal'),
+    run: {
+      id: run.id,
+      section,
+      from: names.ofPost(run.from),
+      to: names.ofPost(run.to),
+      tickedAtBench: (['crimped', 'pulled', 'sealed'] as const).every((one) => run.done.includes(one)),
+    },
+    rests: [rest('section', section), rest('length', rounded(run.lengthM))],
+  };
+}
+
+/** Each part, and each string, on which lugs lie: one step with a tick for every nut. */
+function torques({ circuit, wiring, names }: StepContext): Step[] {
+  const parts = new Map<string, Part>(wiring.parts.map((part) => [part.id, part]));
+  const strings = new Map(circuit.strings.map((string) => [string.id, string]));
+  const onPart = new Map<string, { run: Run; post: string; lug: Stud | null }[]>();
+  for (const { run } of circuit.runs)
+    for (const [post, lug] of [
+      [run.from, run.fromLug],
+      [run.to, run.toLug],
+    ] as const) {
+      const id = partIdOf(post);
+      onPart.set(id, [...(onPart.get(id) ?? []), { run, post, lug }]);
+    }
+  return [...onPart].map(([id, lugs]): Step => {
+    const part = parts.get(id);
+    const stud = part?.stud ?? strings.get(id)?.stud ?? null;
+    const torqueNm = part?.torqueNm ?? null;
+    const nut = { stud, torqueNm: torqueNm ?? torqueByStud(stud), by: torqueNm === null ? 'stud' : 'sheet' } as const;
+    return {
+      ...bare,
+      id: `torque:${id}`,
+      kind: 'torque',
+      phase: 'before-power',
+      name: names.ofPart(id),
+      checks: lugs.map(({ run, post }) => ({
+        id: `${run.id} ${run.from === post ? 'from' : 'to'}`,
+        name: `${run.label} on ${names.ofPost(post)}`,
+        nut,
+      })),
+      rests: [
+        rest('stud', stud ?? ''),
+        rest('torque', rounded(nut.torqueNm)),
+        ...lugs.map(({ run, post }) => rest(run.id, post)),
+      ],
+    };
+  });
+}
+
+/** Every positive is followed before the last connection is made. */
+function polarity({ circuit }: StepContext): Step {
+  return {
+    ...bare,
+    id: 'polarity',
+    kind: 'polarity',
+    phase: 'before-power',
+    checks: circuit.loops.map(({ part }) => ({ id: part.id, name: part.name, nut: null })),
+    rests: circuit.loops.map(({ part }) => rest(part.id, 'there')),
+  };
+}
+
+function monitorFused(monitor: Part, { circuit }: StepContext): Step {
+  const leads = circuit.runs.filter(({ run }) => [run.from, run.to].some((post) => partIdOf(post) === monitor.id));
+  return {
+    ...bare,
+    id: 'monitor-fused',
+    kind: 'monitor-fused',
+    phase: 'before-power',
+    name: monitor.name,
+    checks: plain('fuse-near-post', 'fuse-small'),
+    rests: leads.map(({ run }) => rest(run.id, `${run.from}, ${run.to}`)),
+  };
+}

@@ -1,0 +1,74 @@
+import { computed, type Figure } from '../formula/figure';
+import { sumOver } from '../formula/formula';
+import type { StepContext } from './context';
+import { COMMISSIONING_LIMITS as LIMITS } from './limits';
+import { rest } from './rests';
+import type { Step, StepOf } from './step';
+
+/**
+ * One breaker after another, from the bank outwards, and what the monitor may show then: no more than what hangs on it, and on those before
+ * it that cannot be switched off.
+ * @param called  the steps of the roll call: what each circuit takes and gives
+ */
+export function powerUp({ circuit, wiring, loads }: StepContext, called: readonly StepOf<'roll-call'>[]): Step[] {
+  const { flows } = circuit.currents;
+  const breakers = wiring.parts
+    .filter(({ kind }) => kind === 'switch' || kind === 'fuse')
+    .map((part) => ({
+      part,
+      behind: new Set(flows.get(part.id)?.carried.map(({ demand }) => demand.partId) ?? []),
+    }))
+    .filter(({ behind }) => behind.size > 0)
+    .sort((a, b) => b.behind.size - a.behind.size);
+  const standing = new Set(
+    loads.flatMap(({ id, use, must }) => (use.by === 'always' || must ? [`roll-call:load:${id}`] : [])),
+  );
+  const chosen = new Map(circuit.fuses.map(({ part, choice }) => [part.id, choice]));
+  const closed = new Set<string>();
+  return breakers.map(({ part, behind }): Step => {
+    const mayFlow = called.filter(
+      ({ id, item }) => behind.has(item.circuitId) || (closed.has(item.circuitId) && standing.has(id)),
+    );
+    for (const one of behind) closed.add(one);
+    const size = chosen.get(part.id);
+    return {
+      id: `power:${part.id}`,
+      kind: 'power',
+      phase: 'power-up',
+      name: part.name,
+      partId: part.id,
+      checks: [],
+      fields: [{ what: 'shown', unit: 'A', limit: LIMITS.shownA, optional: false }],
+      expected: [
+        {
+          what: 'shown',
+          from: most(part.id, part.name, 'takes', mayFlow),
+          to: most(part.id, part.name, 'gives', mayFlow),
+        },
+      ],
+      rests: [
+        rest('fuse', size ? `${size.ratingA} A, ${size.family ?? ''}` : ''),
+        ...[...behind].sort().map((id) => rest(id, 'behind it')),
+      ],
+    };
+  });
+}
+
+function most(id: string, name: string, way: 'takes' | 'gives', called: readonly StepOf<'roll-call'>[]): Figure {
+  const own = called.filter(({ item }) => (way === 'gives' ? item.toA > 0 : item.fromA < 0));
+  return sumOver(
+    {
+      id: `commissioning.power-${way}:${id}`,
+      says: `${name}, all behind it that ${way}`,
+      unit: 'A',
+      source: 'as the roll call expects them',
+    },
+    own.map(({ name: says, item, expected }) => ({ says, item, expected })),
+    ({ item, expected }) => {
+      const of = way === 'gives' ? item.toA : item.fromA;
+      const [change] = expected;
+      const figure = [change?.from, change?.to].find((one) => one?.value === of);
+      return figure ?? computed(of);
+    },
+  );
+}

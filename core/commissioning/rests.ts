@@ -1,0 +1,28 @@
+import type { Rest } from './plan';
+
+const MOST = 120;
+
+/** @param is  longer than is kept: told from others that begin alike by a sum over all of it */
+export function rest(what: string, is: string | number): Rest {
+  const text = String(is);
+  if (text.length <= MOST) return { what: what.slice(0, 90), is: text };
+  let sum = 0;
+  for (const char of text) sum = (Math.imul(sum, 31) + (char.codePointAt(0) ?? 0)) >>> 0;
+  const mark = `… ${sum.toString(36)}`;
+  return { what: what.slice(0, 90), is: text.slice(0, MOST - mark.length) + mark };
+}
+
+/** A number as a fingerprint has it: what differs only in the last digits of a sum is the same. */
+export const rounded = (value: number): string => String(Number(value.toPrecision(8)));
+
+/** What is not as it was when a step was answered; null: it is not there. */
+export function movedRests(
+  before: readonly Rest[],
+  now: readonly Rest[],
+): { what: string; before: string | null; after: string | null }[] {
+  const was = new Map(before.map(({ what, is }) => [what, is]));
+  const is = new Map(now.map((one) => [one.what, one.is]));
+  return [...new Set([...was.keys(), ...is.keys()])]
+    .filter((what) => was.get(what) !== is.get(what))
+    .map((what) => ({ what, before: was.get(what) ?? null, after: is.get(what) ?? null }));
+}

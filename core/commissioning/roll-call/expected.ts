@@ -1,0 +1,89 @@
+import type { AuditLine } from '../../audit/audit-line';
+import type { KnownBy } from '../../audit/load';
+import { byDefault, computed, type Figure, type Sourced } from '../../formula/figure';
+import { formula } from '../../formula/formula';
+import type { Source } from '../../sources/source';
+
+/**
+ * How far what a load draws at one moment may lie from what the plan says, from low to high. A nameplate states a maximum; what was
+ * measured was measured at other volts.
+ */
+const BY_KNOWN: Record<KnownBy, readonly [number, number]> = {
+  logged: [0.7, 1.3],
+  timed: [0.8, 1.2],
+  clamp: [0.85, 1.15],
+  wattmeter: [0.85, 1.15],
+  nameplate: [0.4, 1.1],
+};
+/** Of what a source gives at its most: the sun gives what there is, a charger near its limit unless the bank is full. */
+const BY_SOURCE: Record<Source['kind'] | 'plate' | 'standby', readonly [number, number]> = {
+  solar: [0.03, 1.05],
+  engine: [0.4, 1.05],
+  shore: [0.6, 1.05],
+  other: [0.3, 1.05],
+  plate: [0.85, 1.05],
+  standby: [0.7, 1.3],
+};
+
+const change = formula({
+  id: 'commissioning.change',
+  says: 'expected change',
+  unit: 'A',
+  words: 'power at the bank ÷ volts of the bank × how far off it may be',
+  terms: {
+    powerW: { says: 'power at the bank', unit: 'W' },
+    bankV: { says: 'volts of the bank', unit: 'V' },
+    offFraction: { says: 'may be', unit: 'Fraction' },
+  },
+  compute: ({ powerW, bankV, offFraction }) => (powerW / bankV) * offFraction,
+  source: 'power ÷ voltage; ranges by how a load is known',
+});
+const given = formula({
+  id: 'commissioning.given',
+  says: 'expected change',
+  unit: 'A',
+  words: 'its limit × how much of that it may give just now',
+  terms: { limitA: { says: 'its limit', unit: 'A' }, offFraction: { says: 'may be', unit: 'Fraction' } },
+  compute: ({ limitA, offFraction }) => limitA * offFraction,
+  source: 'its sheet, as entered',
+});
+
+/** From the lesser to the greater in size; what leaves the bank is negative. */
+export interface ExpectedChange {
+  from: Figure;
+  to: Figure;
+}
+
+/** @param powerW  of all its pieces, at the bank; ≥ 0 */
+export function loadChange(
+  { id, says }: Pick<AuditLine, 'id' | 'says'>,
+  powerW: Sourced,
+  bankV: Sourced,
+  known: KnownBy | 'standby',
+): ExpectedChange {
+  const [low, high] = known === 'standby' ? BY_SOURCE.standby : BY_KNOWN[known];
+  const drawn = { ...powerW, value: -powerW.value };
+  const of = (share: number, end: string) =>
+    change.figure(
+      { powerW: drawn, bankV, offFraction: byDefault(share, known === 'standby' ? 'usual' : `known by ${known}`) },
+      { key: `${id}:${end}`, says: `${says}, expected change` },
+    );
+  return { from: of(low, 'low'), to: of(high, 'high') };
+}
+
+/** @param gives  1: into the bank, −1: out of it */
+export function limitChange(
+  { id, name }: { id: string; name: string },
+  limitA: Sourced,
+  kind: keyof typeof BY_SOURCE,
+  gives: 1 | -1 = 1,
+): ExpectedChange {
+  const [low, high] = BY_SOURCE[kind];
+  const signed = gives === 1 ? limitA : { ...computed(-limitA.value, limitA.note), working: limitA.working };
+  const of = (share: number, end: string) =>
+    given.figure(
+      { limitA: signed, offFraction: byDefault(share, 'usual') },
+      { key: `${id}:${end}`, says: `${name}, expected change` },
+    );
+  return { from: of(low, 'low'), to: of(high, 'high') };
+}

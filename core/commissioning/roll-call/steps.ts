@@ -1,0 +1,198 @@
+import type { AuditLine } from '../../audit/audit-line';
+import { batteryCurrentLimit } from '../bank-limit';
+import { nominalVoltage } from '../../cells/nominal-voltage';
+import { computed, entered } from '../../formula/figure';
+import { sourceLimit } from '../../sources/source-limit';
+import type { LoopFigures } from '../../wiring/circuit-figures';
+import { postOf } from '../../wiring/part';
+import type { StepContext } from '../context';
+import { COMMISSIONING_LIMITS as LIMITS } from '../limits';
+import type { Rest } from '../plan';
+import { rest, rounded } from '../rests';
+import type { StepOf, Subject } from '../step';
+import { type ExpectedChange, limitChange, loadChange } from './expected';
+import { callingOrder, type Switched } from './order';
+
+interface Callable extends Switched {
+  name: string;
+  about: Subject;
+  change: ExpectedChange;
+  idleFraction: number;
+  loop: LoopFigures | null;
+}
+
+/** How often one is found not to run although it is switched on. */
+const IDLE = { steady: 0.005, cycles: 0.04, sun: 0.08, charger: 0.02 } as const;
+
+/** Each load, inverter and source of the rig in turn, in the order that takes the fewest switchings. */
+export function rollCallSteps(context: StepContext): StepOf<'roll-call'>[] {
+  const all = callables(context);
+  const byId = new Map(all.map((one) => [one.id, one]));
+  const order = callingOrder(all, {
+    bankA: batteryCurrentLimit(context).value,
+    inverterW: new Map(
+      context.inverters.flatMap(({ id, continuousW }) =>
+        continuousW === null ? [] : [[inverterKey(id), continuousW]],
+      ),
+    ),
+  });
+  return order.flatMap(({ id, offFirst }) => {
+    const one = byId.get(id);
+    return one ? [stepOf(one, offFirst, context)] : [];
+  });
+}
+
+function stepOf(one: Callable, offFirst: readonly string[], context: StepContext): StepOf<'roll-call'> {
+  const { from, to } = one.change;
+  const reading = { unit: 'A', limit: LIMITS.shownA, optional: false } as const;
+  const back = one.loop ? context.circuit.currents.loops.find(({ demand }) => demand.partId === one.circuitId) : null;
+  const minus = postOf(one.circuitId, '-');
+  const negative = context.circuit.runs.find(
+    ({ run }) => run.role !== 'positive' && [run.from, run.to].includes(minus),
+  );
+  const way = (back?.back ?? []).flatMap(({ run }) => (run ? [rest(run.id, `${run.from}, ${run.to}`)] : []));
+  return {
+    id: `roll-call:${one.id}`,
+    kind: 'roll-call',
+    phase: 'roll-call',
+    name: one.name,
+    about: one.about,
+    item: {
+      id: one.id,
+      name: one.name,
+      circuitId: one.circuitId,
+      fromA: Math.min(from.value, to.value),
+      toA: Math.max(from.value, to.value),
+      idleFraction: one.idleFraction,
+    },
+    offFirst: offFirst.flatMap((id) => nameOf(id, context)),
+    negativeRunId: negative?.run.id ?? null,
+    checks: [],
+    fields: [
+      { what: 'before', ...reading },
+      { what: 'after', ...reading },
+    ],
+    expected: [{ what: 'change', from, to }],
+    rests: [...restsOf(one, context), ...way],
+  };
+}
+
+/** What a reading rests on besides the way back: what it draws, and the shunt. */
+function restsOf({ change }: Callable, { shunt }: StepContext): Rest[] {
+  return [
+    rest('expected', `${rounded(change.from.value)} … ${rounded(change.to.value)} A`),
+    rest('shunt', shunt?.ratingA ? `${shunt.ratingA} A, ${rounded(shunt.fullScaleV)} V` : ''),
+  ];
+}
+
+const loadKey = (id: string) => `load:${id}`;
+const inverterKey = (id: string) => `inverter:${id}`;
+
+const nameOf = (key: string, { loads, inverters }: StepContext): string[] => {
+  const of = [
+    ...loads.map(({ id, name }) => [loadKey(id), name]),
+    ...inverters.map(({ id, name }) => [inverterKey(id), name]),
+  ];
+  return of.flatMap(([id, name]) => (id === key && name ? [name] : []));
+};
+
+function callables(context: StepContext): Callable[] {
+  const { circuit, audit, loads, inverters, sources, bank } = context;
+  const lineOf = new Map(audit.lines.map((line) => [line.id, line]));
+  const bankV = nominalVoltage(bank);
+  const found: Callable[] = [];
+  for (const loop of circuit.loops) {
+    const { part } = loop;
+    const base = { circuitId: part.id, loop, needsId: null, acW: 0 } as const;
+    switch (part.kind) {
+      case 'loads':
+        for (const id of part.loadIds) {
+          const line = lineOf.get(id);
+          const load = loads.find((one) => one.id === id);
+          if (line && load) found.push({ ...base, ...calledLoad(line, load, bankV) });
+        }
+        break;
+      case 'inverter': {
+        const inverter = inverters.find(({ id }) => id === part.inverterId);
+        if (!inverter) break;
+        const key = inverterKey(inverter.id);
+        const change = loadChange(
+          { id: key, says: part.name },
+          entered(inverter.standbyW, part.name),
+          bankV,
+          'standby',
+        );
+        found.push({
+          ...base,
+          id: key,
+          name: part.name,
+          about: { inverter: inverter.id },
+          change,
+          idleFraction: IDLE.steady,
+          currentA: change.to.value,
+        });
+        for (const line of audit.lines) {
+          const load = loads.find(({ id }) => id === line.id);
+          if (line.inverterId === inverter.id && load)
+            found.push({
+              ...base,
+              ...calledLoad(line, load, bankV),
+              needsId: key,
+              acW: line.powerW.value * load.quantity,
+            });
+        }
+        break;
+      }
+      case 'charger': {
+        const source = sources.find(({ id }) => id === part.sourceId);
+        if (!source) break;
+        const change = limitChange({ id: `source:${source.id}`, name: part.name }, sourceLimit(source), source.kind);
+        found.push({
+          ...base,
+          id: `source:${source.id}`,
+          name: part.name,
+          about: { source: source.id },
+          change,
+          idleFraction: source.kind === 'solar' ? IDLE.sun : IDLE.charger,
+          currentA: change.to.value,
+        });
+        break;
+      }
+      case 'other': {
+        const limit = entered(part.currentA, part.name);
+        const change = limitChange({ id: `part:${part.id}`, name: part.name }, limit, 'plate', part.gives ? 1 : -1);
+        found.push({
+          ...base,
+          id: `part:${part.id}`,
+          name: part.name,
+          about: { part: part.id },
+          change,
+          idleFraction: part.gives ? IDLE.charger : IDLE.steady,
+          currentA: change.to.value,
+        });
+        break;
+      }
+      default:
+    }
+  }
+  // What hangs on no circuit yet draws all the same.
+  for (const line of audit.lines) {
+    const load = loads.find(({ id }) => id === line.id);
+    if (load && !found.some(({ id }) => id === loadKey(load.id)))
+      found.push({ ...calledLoad(line, load, bankV), circuitId: loadKey(load.id), loop: null, needsId: null, acW: 0 });
+  }
+  return found;
+}
+
+function calledLoad(line: AuditLine, load: StepContext['loads'][number], bankV: Parameters<typeof loadChange>[2]) {
+  const change = loadChange(line, computed(line.runningW, 'all its pieces, conversion counted'), bankV, load.known);
+  const cycles = load.use.by === 'timed' || load.climate.by === 'compressor' || load.use.by === 'share';
+  return {
+    id: loadKey(load.id),
+    name: load.name || 'a load without a name',
+    about: { load: load.id },
+    change,
+    idleFraction: cycles ? IDLE.cycles : IDLE.steady,
+    currentA: change.to.value,
+  };
+}
