@@ -1,3 +1,4 @@
+import { commissioningBench } from './commissioning';
 import { coverage } from './coverage';
 import { dayBench } from './day';
 import { firstLoadBench } from './first-load';
@@ -14,6 +15,7 @@ const BENCHES: Record<string, () => Promise<void>> = {
   typing: typingBench,
   'first-load': firstLoadBench,
   wiring: wiringBench,
+  commissioning: commissioningBench,
   coverage: () => Promise.resolve(coverage((line) => console.log(line))),
 };
 

@@ -119,13 +119,13 @@ let serial = 0;
       align-items: center;
       border: 1.5px solid var(--rule2);
       border-radius: 4px;
-      padding: 0 var(--s3);
+      padding: 0 var(--big-pad, var(--s3));
     }
     :host(.big) .box:focus-within {
       border-color: var(--mark);
     }
     :host(.big) input {
-      font: 500 28px/36px var(--mono);
+      font: 500 var(--big-size, 28px) / 36px var(--mono);
       padding: 0;
     }
     :host(.big) label {

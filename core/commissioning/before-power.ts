@@ -3,6 +3,7 @@ import { type Part, partIdOf, type Stud } from '../wiring/part';
 import type { Run } from '../wiring/run';
 import type { StepContext } from './context';
 import { rest, rounded } from './rests';
+import { sectionRest } from './section-rest';
 import type { Check, Step } from './step';
 import { torqueByStud } from './torque';
 
@@ -54,7 +55,7 @@ function crimp(run: Run, areaMm2: number, { names }: StepContext): Step {
       to: names.ofPost(run.to),
       tickedAtBench: (['crimped', 'pulled', 'sealed'] as const).every((one) => run.done.includes(one)),
     },
-    rests: [rest('section', section), rest('length', rounded(run.lengthM))],
+    rests: [sectionRest('section', run, areaMm2), rest('lugs', `${run.fromLug ?? ''}, ${run.toLug ?? ''}`)],
   };
 }
 

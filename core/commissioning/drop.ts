@@ -1,4 +1,3 @@
-import { sectionText } from '../conductors/section-text';
 import { copperOhm } from '../conductors/copper';
 import { computed, entered, type Figure, measured } from '../formula/figure';
 import { formula, sumOver } from '../formula/formula';
@@ -9,6 +8,7 @@ import type { StepContext } from './context';
 import { COMMISSIONING_LIMITS as LIMITS } from './limits';
 import type { Seen } from './plan';
 import { rest, rounded } from './rests';
+import { sectionRest } from './section-rest';
 import { seenOf } from './seen';
 import type { Field, Piece, StepOf, Stretch } from './step';
 
@@ -92,9 +92,13 @@ function dropStep(loop: LoopFigures, context: StepContext): StepOf<'drop'> {
     expected: stretches.map(({ id, from, to }) => ({ what: id, from, to })),
     rests: loop.runIds.flatMap((id) => {
       const one = context.circuit.runs.find(({ run }) => run.id === id);
-      return one
-        ? [rest(id, `${sectionText(one.areaMm2)}, ${rounded(one.run.lengthM)} m, ${one.run.from}, ${one.run.to}`)]
-        : [];
+      if (!one) return [];
+      const { lengthM, from, to } = one.run;
+      return [
+        sectionRest(`${id} section`, one.run, one.areaMm2),
+        rest(`${id} length`, rounded(lengthM)),
+        rest(`${id} ends`, `${from}, ${to}`),
+      ];
     }),
   };
 }

@@ -15,6 +15,20 @@ export function rest(what: string, is: string | number): Rest {
 /** A number as a fingerprint has it: what differs only in the last digits of a sum is the same. */
 export const rounded = (value: number): string => String(Number(value.toPrecision(8)));
 
+/** A size of which more will do as well: a cable that the rules chose. Typed sizes are what they are. */
+export const fromOn = (text: string): string => `from ${text}`;
+
+/** Whether what lies there still does: the same, or at least as much as is asked for now. */
+function holds(before: string, after: string): boolean {
+  if (before === after) return true;
+  const [was, is] = [before, after].map((text) => Number.parseFloat(text.replace('from ', '')));
+  return (
+    was !== undefined &&
+    is !== undefined &&
+    (after.startsWith('from ') ? was >= is : before.startsWith('from ') && was === is)
+  );
+}
+
 /** What is not as it was when a step was answered; null: it is not there. */
 export function movedRests(
   before: readonly Rest[],
@@ -23,6 +37,6 @@ export function movedRests(
   const was = new Map(before.map(({ what, is }) => [what, is]));
   const is = new Map(now.map((one) => [one.what, one.is]));
   return [...new Set([...was.keys(), ...is.keys()])]
-    .filter((what) => was.get(what) !== is.get(what))
-    .map((what) => ({ what, before: was.get(what) ?? null, after: is.get(what) ?? null }));
+    .map((what) => ({ what, before: was.get(what) ?? null, after: is.get(what) ?? null }))
+    .filter(({ before, after }) => before === null || after === null || !holds(before, after));
 }

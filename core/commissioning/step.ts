@@ -79,7 +79,14 @@ export type Step = Common &
     | { kind: 'gate' }
     | { kind: 'power'; partId: string }
     | { kind: 'zero' }
-    | { kind: 'roll-call'; item: RollItem; about: Subject; offFirst: readonly string[]; negativeRunId: string | null }
+    | {
+        kind: 'roll-call';
+        item: RollItem;
+        about: Subject;
+        pieces: number;
+        offFirst: readonly string[];
+        negativeRunId: string | null;
+      }
     | { kind: 'drop'; partId: string; stretches: readonly Stretch[] }
     | { kind: 'full-charge'; absorptionV: number; tailA: number }
   );

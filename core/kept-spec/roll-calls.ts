@@ -82,16 +82,17 @@ export function seeded(seed: number): Random {
 
 const STEPS = [0.01, 0.05, 0.1];
 const FACTORS = [0.1, 0.2, 0.5, 2 / 3, 1.5, 2, 2.5, 4, 5, 10];
-const KINDS = ['none', 'bypass', 'reversed', 'rating', 'plan-wrong'] as const;
+/** What is wrong, or not, on the rigs that are drawn. */
+export const FAULT_KINDS = ['none', 'bypass', 'reversed', 'rating', 'plan-wrong'] as const;
 
 /** One drawn rig with one thing wrong, or nothing. */
-export function drawnCase(seed: number, kind: (typeof KINDS)[number]): DrawnRollCall & { fault: Fault } {
+export function drawnCase(seed: number, kind: (typeof FAULT_KINDS)[number]): DrawnRollCall & { fault: Fault } {
   const random = seeded(seed);
   const stepA = pick(random, STEPS);
   const items = drawnItems(random, stepA);
   const factor = random() < 0.5 ? 0.2 + 0.3 * random() : 2 + 2 * random();
   const one = pick(random, items);
-  const faults: Record<(typeof KINDS)[number], Fault> = {
+  const faults: Record<(typeof FAULT_KINDS)[number], Fault> = {
     none: { is: 'none' },
     bypass: { is: 'bypass', circuitId: one.circuitId },
     reversed: { is: 'reversed' },

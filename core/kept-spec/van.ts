@@ -1,9 +1,12 @@
 import { auditDay } from '../audit/audit';
 import { freshAudit, newInverter, newLoad } from '../audit/fresh';
 import type { Load } from '../audit/load';
+import { bankCapacity } from '../bank/bank-formulas';
 import { simpleBank } from '../bank/fresh';
 import type { Bank } from '../bank/plan';
 import { nominalVoltage } from '../cells/nominal-voltage';
+import { contextOf, stepsOf } from '../commissioning/steps-of';
+import { entered } from '../formula/figure';
 import { newArray, newSource } from '../sources/new-source';
 import type { Source } from '../sources/source';
 import { workOut } from '../wiring/circuit';
@@ -51,3 +54,17 @@ export const van: Rig = {
   sources: [{ ...newSource('solar', 'sun'), name: 'Roof', arrays: [newArray('a', 400)] } as Source],
   bank: simpleBank('lfp'),
 };
+
+/** What proves it: the steps, and what they are made from. */
+export function provingOf(rig: Rig, wiring: WiringPlan = laidOut(rig)) {
+  const audit = auditDay(rig.loads, rig.inverters, freshAudit().audit, nominalVoltage(rig.bank));
+  const circuit = workOut({ ...rig, audit, chemistryEdits: {}, wiring });
+  const { battery, parallelCount } = rig.bank;
+  const capacityAh = bankCapacity.figure({
+    parallelCount: entered(parallelCount),
+    capacityAh: entered(battery.capacityAh),
+    othersAh: entered(0),
+  });
+  const context = contextOf({ ...rig, chemistryEdits: {}, wiring, audit, circuit, capacityAh });
+  return { context, steps: stepsOf(context) };
+}

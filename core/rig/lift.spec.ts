@@ -187,6 +187,16 @@ describe('files of version 6', () => {
   });
 });
 
+describe('files of version 7', () => {
+  it('have proven nothing yet', () => {
+    const { commissioning, ...old } = newRig('r', 'R', 'UTC');
+    const result = parseRigFile(JSON.stringify({ format: 'coulan-rig', version: 7, rig: old, logs: [] }));
+    if (!result.ok) throw new Error(JSON.stringify(result.problem));
+    expect(result.file.rig.commissioning).toEqual(commissioning);
+    expect(commissioning.rounds).toEqual([]);
+  });
+});
+
 describe('files of version 5', () => {
   const rig = newRig('r', 'R', 'UTC');
   const rest = Object.fromEntries(Object.entries(rig).filter(([key]) => key !== 'wiring'));

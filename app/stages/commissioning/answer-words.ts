@@ -208,6 +208,7 @@ function rollCallAnswer(
       ? { label: run.label, ends: `${context.names.ofPost(run.from)} to ${context.names.ofPost(run.to)}` }
       : null,
     readRight: restRead.length,
+    drawnBeside: context.circuit.bypasses.some(({ partId }) => partId === step.item.circuitId),
   });
   return { ...BAD, tone: outcome === 'ask' ? 'open' : 'bad', rows, others, ...words };
 }
@@ -228,6 +229,8 @@ function rollCallWords(
     verdict: Extract<Judgement, { kind: 'roll-call' }>['verdict'];
     where: { label: string; ends: string } | null;
     readRight: number;
+    /** The circuit has it beside the shunt already. */
+    drawnBeside: boolean;
   },
 ): Pick<Answer, 'headline' | 'says' | 'actions'> {
   const { where, verdict, readRight, changeText, draws } = facts;
@@ -236,8 +239,12 @@ function rollCallWords(
     case 'bypass':
       return {
         headline: 'Its negative passes the shunt by.',
-        says: `${readRight > 0 ? 'Others read right, so shunt and settings are not to blame. ' : ''}${where ? `Look at ${where.label}, ${where.ends}: where does it really end?` : 'Follow its negative to where it lands.'}`,
-        actions: [{ id: 'register', says: 'Enter it among the negatives' }],
+        says: `${readRight > 0 ? 'Others read right, so shunt and settings are not to blame. ' : ''}${where ? `Look at ${where.label}, ${where.ends}${facts.drawnBeside ? ', as it is drawn: it belongs on the system side' : ': where does it really end'}${facts.drawnBeside ? '.' : '?'}` : 'Follow its negative to where it lands.'}`,
+        actions: [
+          facts.drawnBeside
+            ? { id: 'moved', says: 'Moved to the negative bar, and tight: draw it so' }
+            : { id: 'register', says: 'Enter it among the negatives' },
+        ],
       };
     case 'idle':
       return { headline: 'It was probably not running.', says: 'See that it runs, and read again.', actions: [] };

@@ -11,7 +11,7 @@ export interface AnswerRow {
 }
 
 /** What an answer can lead to besides the two thumbs. */
-export type AnswerAction = 'adopt' | 'register' | 'both-negative' | 'shunt-mended';
+export type AnswerAction = 'adopt' | 'register' | 'moved' | 'both-negative' | 'shunt-mended';
 
 /** What was found at a step, in words, with what else it could be. */
 export interface Answer {

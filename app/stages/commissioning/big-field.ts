@@ -50,6 +50,13 @@ import { fieldText, isSigned } from './step-words';
       color: var(--ink);
       cursor: pointer;
     }
+    /* Two beside each other on a phone: six digits still fit. */
+    @media (max-width: 720px) {
+      :host-context(.pair) co-quantity {
+        --big-size: 21px;
+        --big-pad: var(--s6);
+      }
+    }
     button:disabled {
       color: var(--ink3);
       cursor: default;

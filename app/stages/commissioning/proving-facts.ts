@@ -6,8 +6,12 @@ import type { CommissioningPlan, Entry, Outcome, Photo, Round, Seen } from '@cor
 import { withSeen } from '@core/commissioning/seen';
 import { isOpen, markId, openPhase, provenAs, snagsOf, type Standing, standings } from '@core/commissioning/standing';
 import { type Phase, PHASES, type Step, type StepOf } from '@core/commissioning/step';
+import { MINUS_BAR } from '@core/wiring/new-parts';
+import { postOf } from '@core/wiring/part';
+import type { Run } from '@core/wiring/run';
 import type { FoundNegative } from '@core/wiring/plan';
 import { Edit } from '../../rig/edit';
+import { RigEvents } from '../../rig/rig-actions';
 import { rigFeature } from '../../rig/rig-feature';
 import { selectDerived } from '../../rig/rig-selectors';
 import { nowMs } from '../../ui/now';
@@ -46,6 +50,12 @@ export class ProvingFacts {
       this.inRound().find(isOpen) ??
       null,
   );
+
+  readonly canUndo = this.store.selectSignal(rigFeature.selectCanUndo);
+
+  undo(): void {
+    this.store.dispatch(RigEvents.undo());
+  }
 
   standingOf(stepId: string): Standing | null {
     return this.byStep().get(stepId) ?? null;
@@ -211,6 +221,38 @@ export class ProvingFacts {
       seenAtMs: nowMs(),
     };
     this.store.dispatch(Edit.merge('wiring', { negatives: [...wiring.negatives, found] }, null));
+  }
+
+  /** A negative that was drawn beside the shunt, and has been moved: its end lies on the bar of the system side. @returns whether there is one */
+  moveNegative(step: StepOf<'roll-call'>): boolean {
+    const [wiring, circuit] = [this.rig()?.wiring, this.proving()?.context.circuit];
+    const crossing = circuit?.bypasses.find(({ partId }) => partId === step.item.circuitId)?.crossing;
+    const bar = wiring?.parts.find(({ id, kind }) => kind === 'bar' && postOf(id, 'bar') === MINUS_BAR);
+    if (!wiring || !crossing || !bar) return false;
+    const runs = wiring.runs.map((run) =>
+      run.id === crossing.run.id ? { ...run, [crossing.end]: MINUS_BAR, endsBy: 'hand' as const } : run,
+    );
+    this.store.dispatch(Edit.merge('wiring', { runs }, null));
+    this.tightened(crossing.run);
+    return true;
+  }
+
+  /** Who moved a lug has tightened the nuts on both posts: that is part of the move, and said with it. */
+  private tightened({ id, label }: Run): void {
+    for (const { step, state, entry, moved } of this.standings())
+      if (
+        step.kind === 'torque' &&
+        state === 'stale' &&
+        entry?.outcome === 'pass' &&
+        moved.every(({ what }) => what === id)
+      ) {
+        const ticks = step.checks.map((check) => ({ what: check.id, value: 1 }));
+        this.add(
+          null,
+          this.entryOf(step.id, 'pass', ticks, `${label} was moved, and its nuts tightened again`, step.rests, []),
+          [],
+        );
+      }
   }
 
   /** Steps that something has made stale, with those without which they cannot be repeated. */

@@ -53,7 +53,12 @@ export class RoundPage {
     if (rounds.length === 0) return `${all.length} steps prove this rig, and none is done.`;
     if (stale > 0 && stale === left)
       return `${stale === 1 ? 'One step has' : `${stale} steps have`} to be repeated: something changed.`;
-    if (left === 0) return this.facts.round() ? 'Every step is answered.' : 'This rig is proven.';
+    if (left === 0) {
+      const exceptions = this.facts.proven()?.exceptions ?? 0;
+      if (this.facts.round()) return 'Every step is answered.';
+      if (exceptions === 0) return 'This rig is proven.';
+      return `This rig is proven, with ${exceptions === 1 ? 'one exception' : `${exceptions} exceptions`}.`;
+    }
     const phase = this.facts.openPhase();
     const said = `${all.length - left} of ${all.length} steps are done`;
     if (snags > 0) return `${said}; ${snags === 1 ? 'one snag is' : `${snags} snags are`} open.`;

@@ -107,13 +107,15 @@ export class StepPage {
 
   constructor() {
     keepAwake();
+    const opened = computed(() => this.standing()?.step.id);
     effect(() => {
-      this.standing()?.step.id;
+      opened();
       untracked(() => {
         this.asking.set(null);
         this.reason.set('');
         this.photos.set([]);
         this.failure.set('');
+        this.says.set('');
         this.workings.sheetOpen.set(false);
       });
     });
@@ -200,7 +202,14 @@ export class StepPage {
     const all = this.facts.standings();
     const count = (state: StepState) => all.filter((one) => one.state === state).length;
     const mended = this.facts.snags().filter(({ state }) => state === 'mended').length;
-    return `${count('pass')} steps are proven${mended > 0 ? `, ${mended} of them after they were mended` : ''}; ${count('accepted')} accepted as they are; ${count('not-here')} not here.`;
+    const [accepted, absent] = [count('accepted'), count('not-here')];
+    return [
+      `${count('pass')} steps are proven${mended > 0 ? `, ${mended} of them once ${mended === 1 ? 'it was' : 'they were'} mended` : ''}`,
+      ...(accepted > 0 ? [`${accepted} accepted as ${accepted === 1 ? 'it is' : 'they are'}`] : []),
+      ...(absent > 0 ? [`${absent} not here`] : []),
+    ]
+      .join('; ')
+      .concat('.');
   });
 
   protected writeName(by: string): void {
@@ -251,7 +260,7 @@ export class StepPage {
     if (judged.kind === 'gate' && judged.outcome !== 'pass') {
       this.facts.mark('match', this.seen(), 'charged alone');
       this.facts.draft(step.id, () => [], null);
-      this.next();
+      this.next(step.id);
       return;
     }
     if (judged.kind === 'full-charge' && judged.outcome !== 'pass') {
@@ -305,11 +314,11 @@ export class StepPage {
     if (!standing || !asking || reason === '') return;
     if (asking === 'accept') {
       this.facts.accept(standing, reason);
-      this.next();
+      this.next(standing.step.id);
       return;
     }
     this.facts.answer(standing.step, asking === 'snag' ? 'fail' : 'not-here', reason, this.photos());
-    this.next();
+    this.next(standing.step.id);
   }
 
   private finish(outcome: 'pass' | 'fail'): void {
@@ -317,7 +326,7 @@ export class StepPage {
     if (!standing) return;
     const note = this.facts.noteOf(standing.step.id) || (outcome === 'fail' ? (this.answer()?.headline ?? '') : '');
     this.facts.answer(standing.step, outcome, note, this.photos());
-    this.next();
+    this.next(standing.step.id);
   }
 
   protected goBack(): void {
@@ -327,12 +336,14 @@ export class StepPage {
     if (before) void this.open(before.step.id);
   }
 
-  /** The next step of this round that is not answered. */
-  private next(): void {
+  /** The next step of this phase that is not answered, or of all. */
+  private next(after: string): void {
     const all = this.facts.inRound();
-    const at = all.findIndex(({ step }) => step.id === this.standing()?.step.id);
+    const at = all.findIndex(({ step }) => step.id === after);
     const isLeft = ({ state }: (typeof all)[number]) => state === 'open' || state === 'stale';
-    const following = all.slice(at + 1).find(isLeft) ?? all.find(isLeft) ?? all.find(isOpen);
+    const phase = all[at]?.step.phase;
+    const following =
+      all.slice(at + 1).find((one) => one.step.phase === phase && isLeft(one)) ?? all.find(isLeft) ?? all.find(isOpen);
     if (following) void this.open(following.step.id);
     else void this.router.navigate(['/rig', this.facts.rig()?.id, 'commissioning']);
   }
@@ -360,6 +371,15 @@ export class StepPage {
         this.facts.register(step);
         this.says.set('It stands among the negatives, under Wiring.');
         break;
+      case 'moved':
+        this.facts.answer(step, 'fail', this.answer()?.headline ?? '', this.photos());
+        this.says.set(
+          this.facts.moveNegative(step)
+            ? 'It is drawn on the negative bar now, under Wiring. Read it again.'
+            : 'There is no negative bar to draw it on: move it under Wiring. Read it again.',
+        );
+        this.focusFirst();
+        break;
       case 'adopt':
         if (judged.changeA !== null && this.facts.adopt(step, judged.changeA))
           this.says.set('The audit goes by what was measured now.');
@@ -374,7 +394,7 @@ export class StepPage {
       case 'shunt-mended':
         this.facts.answer(step, 'fail', this.answer()?.headline ?? '', this.photos());
         this.facts.mark('roll-call', [], this.answer()?.headline ?? 'the shunt was seen to');
-        this.next();
+        this.next(step.id);
     }
   }
 

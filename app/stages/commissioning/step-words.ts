@@ -5,6 +5,9 @@ import type { Unit } from '@core/quantity/unit';
 export const inSentence = (name: string): string =>
   /^[A-Z][a-z]/.test(name) ? name[0]!.toLowerCase() + name.slice(1) : name;
 
+/** With its article, where it needs one: "battery 1", "the shunt". */
+const named = (name: string): string => (/^(Battery|String)/.test(name) ? inSentence(name) : `the ${inSentence(name)}`);
+
 /** What is to be done, as an order. */
 export function titleOf(step: Step): string {
   const name = inSentence(step.name);
@@ -16,13 +19,13 @@ export function titleOf(step: Step): string {
     case 'crimp':
       return `Look at both ends of ${step.name}.`;
     case 'torque':
-      return `Tighten the nuts on the ${name}.`;
+      return `Tighten the nuts on ${named(step.name)}.`;
     case 'polarity':
       return 'Follow every positive to its fuse.';
     case 'monitor-fused':
       return 'Find the fuse of the monitor’s own lead.';
     case 'rest':
-      return `Measure ${/^(Battery|String)/.test(step.name) ? name : `the ${name}`} at rest.`;
+      return `Measure ${named(step.name)} at rest.`;
     case 'gate':
       return 'May they be joined?';
     case 'join':
@@ -82,15 +85,18 @@ export function howOf(step: Step): string {
   }
 }
 
-function rollCallHow({ about, item }: StepOf<'roll-call'>): string {
+function rollCallHow({ about, item, pieces }: StepOf<'roll-call'>): string {
   if ('source' in about)
     return item.idleFraction > 0.05
       ? 'The sun must stand on it: close its breaker or uncover it, and wait until the controller has found its point.'
       : 'Start it, and wait until it gives steadily.';
+  if ('part' in about && item.toA > 0) return 'Plug it in, and wait until it gives steadily.';
   if ('inverter' in about) return 'With nothing plugged in: it draws for itself. It stays on for what hangs on it.';
   return item.idleFraction > 0.03
     ? 'It must really run: turn its dial to the coldest, or whatever makes it begin, and wait until it hums.'
-    : 'All of its pieces at once, at what they usually run at.';
+    : pieces > 1
+      ? `All ${pieces} of them, as they usually run.`
+      : 'As it usually runs.';
 }
 
 /** The caution that stands beside a step. */
@@ -220,7 +226,11 @@ export function allGood(step: Step): string {
     case 'crimp':
       return 'Both ends are good';
     case 'torque':
-      return step.checks.length === 1 ? 'It is tight' : `All ${step.checks.length} are tight`;
+      return step.checks.length === 1
+        ? 'It is tight'
+        : step.checks.length === 2
+          ? 'Both are tight'
+          : `All ${step.checks.length} are tight`;
     case 'breakers-off':
       return 'All are open';
     case 'polarity':

@@ -38,7 +38,7 @@ const PRIOR = {
   wrongSign: 0.004,
 } as const;
 /** A plan that is wrong may be wrong by this factor either way. */
-const WRONG_BY = 8;
+const WRONG_BY = 12;
 /** The edges of what is expected are no walls. */
 const SOFT = 0.1;
 /** All of a plan may be off together, as its voltage is: shares of the whole, with their weights. */

@@ -25,43 +25,51 @@ export interface SwitchingLimits {
 
 /**
  * The order in which a roll call takes the fewest switchings: everything is off at the beginning, and what was called stays on, so that each
- * is switched once. Small ones come before large ones, since the meter is calm only while little flows; an inverter before what hangs on it;
- * sources last. Only where the bank or an inverter could not bear them together is something switched off first, the largest, which makes
- * room for most.
+ * is switched once. Only where the bank or an inverter could not bear all of them together must something go off again. The smallest stay,
+ * since of them the most fit; what does not fit beside them is called first, each alone, and goes off before the next. Of those that stay, small
+ * ones come before large ones: the meter is calm only while little flows. An inverter is called before what hangs on it; sources come last.
  */
-export function callingOrder(all: readonly Switched[], { bankA, inverterW }: SwitchingLimits): Called[] {
-  const size = ({ currentA }: Switched) => Math.abs(currentA);
+export function callingOrder(all: readonly Switched[], limits: SwitchingLimits): Called[] {
+  const bySize = [...all].sort((a, b) => sizeOf(a) - sizeOf(b));
+  const carriers = new Set(all.flatMap(({ needsId }) => needsId ?? []));
+  const isCarrier = ({ id }: Switched) => carriers.has(id);
+  const stay = bySize.filter(isCarrier);
+  const visitors: Switched[] = [];
+  for (const one of bySize) {
+    if (isCarrier(one)) continue;
+    if (one.currentA > 0 || fits([...stay, one], limits)) stay.push(one);
+    else visitors.push(one);
+  }
+  // What a visitor hangs on is on before it comes.
+  const early = stay.filter(({ id }) => visitors.some(({ needsId }) => needsId === id));
+  const order = [...early, ...visitors, ...inTurn(stay.filter((one) => !early.includes(one)))];
+  return order.map(({ id }, k) => {
+    const before = order[k - 1];
+    return { id, offFirst: before && visitors.includes(before) ? [before.id] : [] };
+  });
+}
+
+const sizeOf = ({ currentA }: Switched) => Math.abs(currentA);
+
+/** Small before large, each after what it hangs on, sources last. */
+function inTurn(all: readonly Switched[]): Switched[] {
   const byId = new Map(all.map((one) => [one.id, one]));
-  const place = (one: Switched) => {
+  const placeOf = (one: Switched) => {
     const own = one.needsId === null ? undefined : byId.get(one.needsId);
-    return Math.max(size(one), own ? size(own) : 0);
+    return own ? Math.max(sizeOf(one), sizeOf(own)) : sizeOf(one);
   };
-  const ordered = [...all].sort(
+  return [...all].sort(
     (a, b) =>
       Number(a.currentA > 0) - Number(b.currentA > 0) ||
-      place(a) - place(b) ||
+      placeOf(a) - placeOf(b) ||
       Number(a.needsId !== null) - Number(b.needsId !== null),
   );
-  const on: Switched[] = [];
-  return ordered.map((one) => {
-    const offFirst: string[] = [];
-    const tooMuch = () => {
-      const drawn = on.reduce((sum, { currentA }) => sum + Math.max(0, -currentA), Math.max(0, -one.currentA));
-      const limitW = one.needsId === null ? undefined : inverterW.get(one.needsId);
-      const acW = on.reduce((sum, other) => sum + (other.needsId === one.needsId ? other.acW : 0), one.acW);
-      return { bank: drawn > bankA, inverter: limitW !== undefined && acW > limitW };
-    };
-    for (let over = tooMuch(); over.bank || over.inverter; over = tooMuch()) {
-      const isInTheWay = (other: Switched) =>
-        other.id !== one.needsId &&
-        !on.some(({ needsId }) => needsId === other.id) &&
-        (over.inverter ? other.needsId === one.needsId : other.currentA < 0);
-      const [largest] = on.filter(isInTheWay).sort((a, b) => size(b) - size(a));
-      if (!largest) break;
-      on.splice(on.indexOf(largest), 1);
-      offFirst.push(largest.id);
-    }
-    on.push(one);
-    return { id: one.id, offFirst };
-  });
+}
+
+/** Whether the bank, and each inverter, bears all of them at once. */
+function fits(on: readonly Switched[], { bankA, inverterW }: SwitchingLimits): boolean {
+  const drawnA = on.reduce((sum, { currentA }) => sum + Math.max(0, -currentA), 0);
+  const isWithin = ([id, limitW]: [string, number]) =>
+    on.reduce((sum, { needsId, acW }) => sum + (needsId === id ? acW : 0), 0) <= limitW;
+  return drawnA <= bankA && [...inverterW].every(isWithin);
 }

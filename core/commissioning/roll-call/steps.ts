@@ -18,6 +18,8 @@ interface Callable extends Switched {
   about: Subject;
   change: ExpectedChange;
   idleFraction: number;
+  /** Of one load, switched together. */
+  pieces: number;
   loop: LoopFigures | null;
 }
 
@@ -57,6 +59,7 @@ function stepOf(one: Callable, offFirst: readonly string[], context: StepContext
     phase: 'roll-call',
     name: one.name,
     about: one.about,
+    pieces: one.pieces,
     item: {
       id: one.id,
       name: one.name,
@@ -103,7 +106,7 @@ function callables(context: StepContext): Callable[] {
   const found: Callable[] = [];
   for (const loop of circuit.loops) {
     const { part } = loop;
-    const base = { circuitId: part.id, loop, needsId: null, acW: 0 } as const;
+    const base = { circuitId: part.id, loop, needsId: null, acW: 0, pieces: 1 } as const;
     switch (part.kind) {
       case 'loads':
         for (const id of part.loadIds) {
@@ -194,5 +197,6 @@ function calledLoad(line: AuditLine, load: StepContext['loads'][number], bankV: 
     change,
     idleFraction: cycles ? IDLE.cycles : IDLE.steady,
     currentA: change.to.value,
+    pieces: load.quantity,
   };
 }

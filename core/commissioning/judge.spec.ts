@@ -1,0 +1,158 @@
+import { describe, expect, it } from 'vitest';
+import { answered, roundOf, seenAs, stepBy } from '../kept-spec/commissioned';
+import { laidOut, provingOf, van } from '../kept-spec/van';
+import { restate } from './adopt';
+import { freshCommissioning } from './fresh';
+import { judge, restedOf } from './judge';
+import type { Entry } from './plan';
+import { standings } from './standing';
+import { judgeZero } from './zero';
+
+const proving = provingOf(van);
+const { context, steps } = proving;
+const factsOf = (entries: Entry[] = []) => ({
+  context,
+  plan: freshCommissioning(),
+  standings: standings(steps, [roundOf(entries)]),
+});
+const rest = stepBy(steps, 'rest', 'rest:1.1');
+const fridge = stepBy(steps, 'roll-call', 'roll-call:load:fridge');
+const lights = stepBy(steps, 'roll-call', 'roll-call:load:lights');
+const restOf = (restedV: number) => judge(rest, seenAs({ restedV, restedH: 5, tempC: 20 }), factsOf());
+
+describe('what is ticked', () => {
+  it('is done once every line is', () => {
+    const tools = stepBy(steps, 'tools', 'tools');
+    expect(judge(tools, [], factsOf())).toEqual({ kind: 'ticked', outcome: 'incomplete', left: 5 });
+    const all = Object.fromEntries(tools.checks.map(({ id }) => [id, 1]));
+    expect(judge(tools, seenAs(all), factsOf()).outcome).toBe('pass');
+  });
+});
+
+describe('volts at rest', () => {
+  it.each([
+    ['of a battery as it is', 13.2, 'pass', null],
+    ['with a sign', -13.2, 'ask', 'negative'],
+    ['of another system', 26.4, 'ask', 'other-system'],
+    ['of half a string', 6.6, 'ask', 'other-system'],
+    ['while a charger is on', 15.2, 'fail', 'beyond-the-battery'],
+    ['of one that is deeply empty', 9.2, 'fail', 'deeply-empty'],
+  ] as const)('%s', (_name, volts, outcome, doubt) => expect(restOf(volts)).toMatchObject({ outcome, doubt }));
+  it('are nothing without hours and warmth', () =>
+    expect(judge(rest, seenAs({ restedV: 13.2 }), factsOf()).outcome).toBe('incomplete'));
+  it('of another system are no battery here: 13.2 on one of 24 V', () => {
+    const { steps: of24, context: at24 } = provingOf({ ...van, bank: { ...van.bank, seriesCount: 2 } });
+    const [first] = of24.filter(({ kind }) => kind === 'rest');
+    const facts = { context: at24, plan: freshCommissioning(), standings: standings(of24, []) };
+    // Each battery of the string is one of 12 V.
+    expect(judge(first!, seenAs({ restedV: 26.4, restedH: 5, tempC: 20 }), facts)).toMatchObject({
+      doubt: 'other-system',
+    });
+  });
+  it('count for the gate until the match is marked anew, or the battery is another', () => {
+    const entry = answered(rest, 'pass', { restedV: 13.2, restedH: 5, tempC: 20 });
+    expect(restedOf(factsOf([entry]))[0]![0]).toMatchObject({ volts: 13.2, tempC: 20, gravity: null });
+    const mark = answered({ id: 'mark:match', rests: [] }, 'pass');
+    expect(restedOf(factsOf([entry, mark]))[0]![0]).toBeNull();
+    expect(restedOf(factsOf([{ ...entry, rests: [{ what: 'battery', is: 'another' }] }]))[0]![0]).toBeNull();
+  });
+});
+
+describe('a breaker that is closed', () => {
+  const power = stepBy(steps, 'power', 'power:fuse-load-fridge');
+  it('may let through what hangs behind it, and no more', () => {
+    const [range] = power.expected;
+    expect(judge(power, seenAs({ shown: range!.from.value * 0.5 }), factsOf()).outcome).toBe('pass');
+    expect(judge(power, seenAs({ shown: range!.from.value * 1.3 - 1 }), factsOf()).outcome).toBe('fail');
+    expect(judge(power, seenAs({ shown: 5 }), factsOf()).outcome).toBe('fail');
+    expect(judge(power, [], factsOf()).outcome).toBe('incomplete');
+  });
+});
+
+describe('the zero of the meter', () => {
+  it('is a step at most, and a week of it is counted', () => {
+    expect(judgeZero(0.01, null, 0.01).outcome).toBe('pass');
+    expect(judgeZero(-0.05, null, 0.01)).toMatchObject({ outcome: 'fail', zeroed: false });
+    expect(judgeZero(-0.05, null, 0.01).adrift.value).toBeCloseTo(-8.4, 9);
+    expect(judgeZero(-0.05, 0, 0.01)).toMatchObject({ outcome: 'pass', zeroed: true });
+    expect(judgeZero(0.05, 0.04, 0.01)).toMatchObject({ outcome: 'fail', zeroed: true });
+  });
+});
+
+describe('a load that is called', () => {
+  it('expects watts ÷ volts, by how it is known: 60 W ÷ 12.8 V, a nameplate', () => {
+    const [change] = fridge.expected;
+    expect(change!.from.value).toBeCloseTo(-(60 / 12.8) * 0.4, 9);
+    expect(change!.to!.value).toBeCloseTo(-(60 / 12.8) * 1.1, 9);
+    expect([fridge.item.fromA, fridge.item.toA]).toEqual([change!.to!.value, change!.from.value]);
+  });
+  it('is judged with the others that hold', () => {
+    const read = answered(lights, 'pass', { before: 0, after: -2.5 });
+    const judged = judge(fridge, seenAs({ before: -2.5, after: -2.5 }), factsOf([read]));
+    expect(judged).toMatchObject({ outcome: 'fail', changeA: 0 });
+    expect(judged.kind === 'roll-call' && judged.causes[0]!.cause).toBe('bypass');
+    const marked = judge(
+      fridge,
+      seenAs({ before: 0, after: -4 }),
+      factsOf([read, answered({ id: 'mark:roll-call', rests: [] }, 'pass')]),
+    );
+    expect(marked.kind === 'roll-call' && marked.verdict.items.size).toBe(1);
+  });
+  it('says nothing before both readings are there', () =>
+    expect(judge(fridge, seenAs({ before: 0 }), factsOf())).toMatchObject({ outcome: 'incomplete', changeA: null }));
+  it('names the run of its negative', () => expect(fridge.negativeRunId).toBe('load-fridge-minus'));
+  it('goes into the audit as measured: 3 A at 12.8 V', () => {
+    const load = van.loads.find(({ id }) => id === 'fridge')!;
+    expect(restate(load, -3, context)).toEqual({ power: { by: 'watts', powerW: 38.4 }, known: 'clamp' });
+    expect(
+      restate({ ...load, quantity: 2 }, -3, provingOf({ ...van, loads: [{ ...load, quantity: 2 }] }).context)?.power,
+    ).toEqual({
+      by: 'watts',
+      powerW: 19.2,
+    });
+    expect(restate(load, 3, context)).toBeNull();
+  });
+  it('on an inverter goes in as what it draws behind it', () => {
+    const kettle = van.loads.find(({ id }) => id === 'kettle')!;
+    const line = context.audit.lines.find(({ id }) => id === 'kettle')!;
+    const power = restate(kettle, -line.runningW / 12.8, context)!.power;
+    expect(power.by === 'watts' && power.powerW).toBeCloseTo(800, 0);
+  });
+});
+
+describe('the steps of a rig', () => {
+  it('name every cable, every part with lugs, every battery, every load and source once', () => {
+    const of = (kind: string) => steps.filter((step) => step.kind === kind);
+    expect(of('crimp')).toHaveLength(context.circuit.runs.length);
+    expect(of('rest')).toHaveLength(1);
+    expect(
+      of('roll-call')
+        .map(({ id }) => id)
+        .sort(),
+    ).toEqual([
+      'roll-call:inverter:inv',
+      'roll-call:load:fridge',
+      'roll-call:load:kettle',
+      'roll-call:load:lights',
+      'roll-call:source:sun',
+    ]);
+    expect(new Set(steps.map(({ id }) => id)).size).toBe(steps.length);
+    const nuts = steps.flatMap((step) => (step.kind === 'torque' ? step.checks : []));
+    expect(nuts).toHaveLength(2 * context.circuit.runs.length);
+  });
+  it('take torques off the sheet where it is typed, and a placeholder by the stud where not', () => {
+    const wiring = laidOut(van);
+    const parts = wiring.parts.map((part) =>
+      part.kind === 'shunt' ? { ...part, torqueNm: 17, stud: 'M10' as const } : part,
+    );
+    const shunt = stepBy(provingOf(van, { ...wiring, parts }).steps, 'torque', 'torque:shunt');
+    expect(shunt.checks[0]!.nut).toEqual({ stud: 'M10', torqueNm: 17, by: 'sheet' });
+    expect(stepBy(steps, 'torque', 'torque:plus').checks[0]!.nut).toEqual({ stud: 'M8', torqueNm: 10, by: 'stud' });
+  });
+  it('call what hangs on no circuit too', () => {
+    const wiring = laidOut(van);
+    const parts = wiring.parts.map((part) => (part.kind === 'loads' ? { ...part, loadIds: [] } : part));
+    const loose = provingOf(van, { ...wiring, parts }).steps.filter(({ kind }) => kind === 'roll-call');
+    expect(loose.map(({ id }) => id)).toContain('roll-call:load:lights');
+  });
+});

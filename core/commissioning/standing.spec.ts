@@ -1,0 +1,199 @@
+import { describe, expect, it } from 'vitest';
+import { answered, roundOf, stepBy } from '../kept-spec/commissioned';
+import { laidOut, provingOf, van } from '../kept-spec/van';
+import { freshCommissioning } from './fresh';
+import { judgeFull, chargeReadings, withChargeReading } from './full-charge';
+import { mergeCommissioning } from './merge';
+import { CommissioningPlan, type Round } from './plan';
+import { movedRests, rest } from './rests';
+import { withSeen } from './seen';
+import { isOpen, mayBegin, openPhase, provenAs, snagsOf, standings } from './standing';
+import type { Step } from './step';
+
+const { steps } = provingOf(van);
+const all = (of: readonly Step[], but: string[] = []) =>
+  of.filter(({ id }) => !but.includes(id)).map((step) => answered(step, 'pass'));
+const staleIds = (of: readonly Step[], rounds: Round[]) =>
+  standings(of, rounds).flatMap(({ step, state }) => (state === 'stale' ? [step.id] : []));
+
+describe('how a step stands', () => {
+  const [tools, breakers] = steps as [Step, Step];
+  it('is by its newest answer, over all rounds', () => {
+    const rounds = [roundOf([answered(tools, 'fail')]), roundOf([answered(tools, 'pass')], { id: 'second' })];
+    const [first, second] = standings(steps, rounds);
+    expect([first!.state, first!.history.length, second!.state]).toEqual(['pass', 2, 'open']);
+  });
+  it('a phase is a gate for those behind it', () => {
+    const nothing = standings(steps, []);
+    expect(openPhase(nothing)).toBe('before-power');
+    expect(mayBegin(nothing, breakers)).toBe(true);
+    expect(mayBegin(nothing, stepBy(steps, 'zero', 'zero'))).toBe(false);
+    const before = steps.filter(({ phase }) => phase === 'before-power');
+    expect(openPhase(standings(steps, [roundOf(all(before))]))).toBe('match');
+    const failed = [...all(before), answered(tools, 'fail')];
+    expect(openPhase(standings(steps, [roundOf(failed)]))).toBe('before-power');
+    const accepted = [...failed, answered(tools, 'accepted')];
+    expect(openPhase(standings(steps, [roundOf(accepted)]))).toBe('match');
+  });
+  it('every fail is a snag: open, mended, or accepted; what is not there is none', () => {
+    const state = (...outcomes: Parameters<typeof answered>[1][]) =>
+      snagsOf(standings(steps, [roundOf(outcomes.map((outcome) => answered(tools, outcome)))])).map(
+        (snag) => snag.state,
+      );
+    expect(state('pass')).toEqual([]);
+    expect(state('fail')).toEqual(['open']);
+    expect(state('fail', 'pass')).toEqual(['mended']);
+    expect(state('fail', 'accepted')).toEqual(['accepted']);
+    expect(state('fail', 'not-here')).toEqual([]);
+  });
+  it('ends proven, or with its exceptions counted, and never while something is open', () => {
+    expect(provenAs(standings(steps, [roundOf(all(steps, ['zero', 'sign']))]))).toBeNull();
+    expect(provenAs(standings(steps, [roundOf(all(steps, ['sign']))]))).toEqual({ exceptions: 0 });
+    const passed = [...all(steps, ['zero']), answered(stepBy(steps, 'zero', 'zero'), 'not-here')];
+    expect(provenAs(standings(steps, [roundOf(passed)]))).toEqual({ exceptions: 1 });
+    expect(provenAs([])).toBeNull();
+  });
+});
+
+describe('after a change', () => {
+  const rounds = [roundOf(all(steps))];
+  const wiring = laidOut(van);
+  const after = (change: Parameters<typeof provingOf>[0], laid = wiring) =>
+    staleIds(provingOf(change, laid).steps, rounds);
+
+  it('nothing is stale while nothing changed', () => expect(after(van)).toEqual([]));
+  it('another load makes its call stale, and what follows from its current alone', () => {
+    const loads = van.loads.map((load) =>
+      load.id === 'fridge' ? { ...load, power: { by: 'watts' as const, powerW: 61 } } : load,
+    );
+    const stale = after({ ...van, loads });
+    expect(stale).toContain('roll-call:load:fridge');
+    expect(stale).not.toContain('roll-call:load:lights');
+    expect(stale.some((id) => id.startsWith('torque:') || id.startsWith('rest:'))).toBe(false);
+  });
+  it('another cable makes its crimp and the drop along it stale', () => {
+    const runs = wiring.runs.map((run) => (run.id === 'inverter-inv-plus' ? { ...run, areaMm2: 95 } : run));
+    const stale = after(van, { ...wiring, runs });
+    expect(stale).toEqual(expect.arrayContaining(['crimp:inverter-inv-plus', 'drop:inverter-inv']));
+    expect(stale.filter((id) => id.startsWith('roll-call:'))).toEqual([]);
+  });
+  it('a negative that ends elsewhere makes the calls of its circuit stale, and the nuts at either end', () => {
+    const runs = wiring.runs.map((run) => (run.id === 'group-Cabin-minus' ? { ...run, to: 'battery-1.-' } : run));
+    const stale = after(van, { ...wiring, runs });
+    expect(stale.filter((id) => id.startsWith('roll-call:'))).toEqual(['roll-call:load:lights']);
+    expect(stale).toEqual(expect.arrayContaining(['torque:block-minus', 'torque:battery-1', 'roll-call:load:lights']));
+  });
+  it('another battery makes its match stale, and the first charge', () => {
+    const battery = { ...van.bank.battery, capacityAh: van.bank.battery.capacityAh * 2 };
+    const stale = after({ ...van, bank: { ...van.bank, battery } });
+    expect(stale).toEqual(expect.arrayContaining(['rest:1.1', 'full-charge', 'set-full']));
+  });
+  it('a name is no change', () => {
+    const loads = van.loads.map((load) => ({ ...load, name: `${load.name} by the door` }));
+    expect(after({ ...van, loads })).toEqual([]);
+  });
+  it('a cable that may be thinner now still does; one that must be thicker does not', () => {
+    const at = (is: string) => [rest('section', is)];
+    expect(movedRests(at('from 16 mm²'), at('from 10 mm²'))).toEqual([]);
+    expect(movedRests(at('from 16 mm²'), at('from 25 mm²'))).toHaveLength(1);
+    expect(movedRests(at('from 16 mm²'), at('16 mm²'))).toEqual([]);
+    expect(movedRests(at('16 mm²'), at('from 10 mm²'))).toEqual([]);
+    expect(movedRests(at('16 mm²'), at('10 mm²'))).toHaveLength(1);
+  });
+  it('says what moved', () => {
+    const moved = movedRests(
+      [rest('section', '25 mm²'), rest('length', '2')],
+      [rest('section', '35 mm²'), rest('stud', 'M8')],
+    );
+    expect(moved).toEqual([
+      { what: 'section', before: '25 mm²', after: '35 mm²' },
+      { what: 'length', before: '2', after: null },
+      { what: 'stud', before: null, after: 'M8' },
+    ]);
+  });
+  it('tells long things apart that begin alike', () => {
+    const [a, b] = ['a', 'b'].map((end) => rest('way', 'x'.repeat(300) + end));
+    expect(a!.is).not.toBe(b!.is);
+    expect(a!.is.length).toBeLessThanOrEqual(120);
+  });
+});
+
+describe('two devices that went on with one round', () => {
+  const [tools, breakers, third] = steps as [Step, Step, Step];
+  const shared = answered(tools, 'pass');
+  const plan = (rounds: Round[]) => ({ ...freshCommissioning(), rounds });
+  it('are laid together by their answers: none lost, none twice', () => {
+    const mine = plan([roundOf([shared, answered(breakers, 'fail', {}, { atMs: 3_000_000 })])]);
+    const theirs = plan([roundOf([shared, answered(third, 'pass', {}, { atMs: 2_000_000 })])]);
+    const merged = mergeCommissioning(mine, theirs);
+    expect(merged.rounds[0]!.entries.map(({ stepId }) => stepId)).toEqual([tools.id, third.id, breakers.id]);
+    expect(mergeCommissioning(merged, theirs)).toEqual(merged);
+    expect(mergeCommissioning(theirs, mine).rounds[0]!.entries).toEqual(merged.rounds[0]!.entries);
+  });
+  it('keep the rounds, drafts and photos that only one of them has', () => {
+    const draft = { stepId: tools.id, seen: [], note: 'here' };
+    const mine = { ...plan([roundOf([shared], { drafts: [draft] })]), photos: [{ id: 'p', data: 'x' }] };
+    const theirs = {
+      ...plan([
+        roundOf([shared], {
+          drafts: [
+            { ...draft, note: 'there' },
+            { stepId: 'zero', seen: [], note: '' },
+          ],
+        }),
+        roundOf([], { id: 'later', startedAtMs: 9 }),
+      ]),
+      photos: [
+        { id: 'p', data: 'x' },
+        { id: 'q', data: 'y' },
+      ],
+    };
+    const merged = mergeCommissioning(mine, theirs);
+    expect(merged.rounds.map(({ id }) => id)).toEqual(['round', 'later']);
+    expect(merged.rounds[0]!.drafts.map(({ note, stepId }) => [stepId, note])).toEqual([
+      [tools.id, 'here'],
+      ['zero', ''],
+    ]);
+    expect(merged.photos.map(({ id }) => id)).toEqual(['p', 'q']);
+  });
+  it('have not ended a round that one of them still walks', () => {
+    const ended = { atMs: 5, by: 'A', exceptions: 0 };
+    const merged = mergeCommissioning(plan([roundOf([shared], { ended })]), plan([roundOf([shared])]));
+    expect(merged.rounds[0]!.ended).toBeNull();
+  });
+});
+
+describe('the first full charge', () => {
+  const step = stepBy(steps, 'full-charge', 'full-charge');
+  const at = (minute: number, volts: number, amps: number) => ({ atMs: minute * 60_000, volts, amps });
+  const [v, a] = [step.absorptionV, step.tailA];
+  it('is full by voltage and tail together, held for five minutes', () => {
+    expect(judgeFull(step, [at(0, v, a), at(5, v, a)]).reached).toBe(true);
+    expect(judgeFull(step, [at(0, v, a), at(4, v, a)]).reached).toBe(false);
+    expect(judgeFull(step, [at(0, v, a + 1), at(5, v, a)]).reached).toBe(false);
+    expect(judgeFull(step, [at(0, v, a), at(3, v - 0.1, a), at(6, v, a)]).reached).toBe(false);
+    expect(judgeFull(step, [at(0, v, -1), at(9, v, -1)])).toMatchObject({ reached: false, tailReached: false });
+    expect(judgeFull(step, [])).toMatchObject({ reached: false, voltsReached: false });
+  });
+  it('does not go by a clock that went back', () =>
+    expect(judgeFull(step, [at(10, v, a), at(2, v, a), at(20, v, a)])).toMatchObject({
+      reached: false,
+      clockJumped: true,
+    }));
+  it('keeps its readings among what was seen', () => {
+    const seen = withChargeReading(withChargeReading(withSeen([], 'volts', 3), at(1, 14, 5)), at(2, 14.2, 4));
+    expect(chargeReadings(seen)).toEqual([at(1, 14, 5), at(2, 14.2, 4)]);
+  });
+});
+
+describe('what is stored', () => {
+  it('is what the schema takes, and nothing else', () => {
+    const plan = { ...freshCommissioning(), rounds: [roundOf(all(steps))] };
+    expect(CommissioningPlan.safeParse(plan).error).toBeUndefined();
+    const photo = (data: string) => CommissioningPlan.safeParse({ ...plan, photos: [{ id: 'p', data }] }).success;
+    expect(photo('data:image/jpeg;base64,AAAA')).toBe(true);
+    expect(photo('data:text/html;base64,AAAA')).toBe(false);
+    expect(photo('javascript:alert(1)')).toBe(false);
+  });
+  it('is open while nobody has answered', () => expect(standings(steps, []).every(isOpen)).toBe(true));
+});
