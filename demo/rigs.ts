@@ -11,6 +11,7 @@ import { stampOf } from '../core/plan/stamped';
 import { deriveRig } from '../core/rig/derive-rig';
 import { newRig } from '../core/rig/new-rig';
 import type { Rig } from '../core/rig/rig';
+import { walkedToTheMaintainer } from './commissioning';
 import { laidOut, measuredAllRound } from './wiring';
 
 /** The two made-up demo rigs. Places, people and makers do not exist. */
@@ -232,7 +233,7 @@ const wagtail: Rig = {
 };
 
 /** With what was typed into its meter that February, when it had one string of batteries. */
-export const piedWagtail = typedIn(measuredAllRound(wagtail), oneString(wagtail), [
+export const piedWagtail = typedIn(walkedToTheMaintainer(measuredAllRound(wagtail)), oneString(wagtail), [
   ['capacity', 160, Date.UTC(2026, 1, 14, 15, 30)],
   ['full-voltage', 28.1, Date.UTC(2026, 1, 14, 15, 31)],
   ['tail-current', 0.04, Date.UTC(2026, 1, 14, 15, 33)],

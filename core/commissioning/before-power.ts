@@ -5,6 +5,7 @@ import type { StepContext } from './context';
 import { rest, rounded } from './rests';
 import { sectionRest } from './section-rest';
 import type { Check, Step } from './step';
+import { circuitOrPart } from './circuit-or-part';
 import { torqueByStud } from './torque';
 
 const plain = (...ids: string[]): Check[] => ids.map((id) => ({ id, name: '', nut: null }));
@@ -82,7 +83,7 @@ function torques({ circuit, wiring, names }: StepContext): Step[] {
       id: `torque:${id}`,
       kind: 'torque',
       phase: 'before-power',
-      name: names.ofPart(id),
+      name: part ? circuitOrPart(part) : names.ofPart(id),
       checks: lugs.map(({ run, post }) => ({
         id: `${run.id} ${run.from === post ? 'from' : 'to'}`,
         name: `${run.label} on ${names.ofPost(post)}`,

@@ -4,6 +4,7 @@ import { formula, sumOver } from '../formula/formula';
 import type { LoopFigures } from '../wiring/circuit-figures';
 import type { Edge } from '../wiring/graph';
 import { partIdOf } from '../wiring/part';
+import { circuitOrPart } from './circuit-or-part';
 import type { StepContext } from './context';
 import { COMMISSIONING_LIMITS as LIMITS } from './limits';
 import type { Seen } from './plan';
@@ -79,7 +80,7 @@ function dropStep(loop: LoopFigures, context: StepContext): StepOf<'drop'> {
     id: `drop:${loop.part.id}`,
     kind: 'drop',
     phase: 'drop',
-    name: loop.part.name,
+    name: circuitOrPart(loop.part),
     partId: loop.part.id,
     stretches,
     checks: [],

@@ -19,9 +19,20 @@ const staleIds = (of: readonly Step[], rounds: Round[]) =>
 describe('how a step stands', () => {
   const [tools, breakers] = steps as [Step, Step];
   it('is by its newest answer, over all rounds', () => {
-    const rounds = [roundOf([answered(tools, 'fail')]), roundOf([answered(tools, 'pass')], { id: 'second' })];
-    const [first, second] = standings(steps, rounds);
+    const short = roundOf([answered(tools, 'pass')], { id: 'second', only: [tools.id] });
+    const [first, second] = standings(steps, [roundOf([answered(tools, 'fail')]), short]);
     expect([first!.state, first!.history.length, second!.state]).toEqual(['pass', 2, 'open']);
+  });
+  it('asks everything anew in another round of all steps, and keeps what was answered before', () => {
+    const [first] = standings(steps, [roundOf([answered(tools, 'fail')]), roundOf([], { id: 'second' })]);
+    expect([first!.state, first!.history.length, first!.counted.length]).toEqual(['open', 1, 0]);
+    expect(snagsOf([first!])).toEqual([]);
+  });
+  it('of the signature is that of its own round', () => {
+    const done = roundOf(all(steps));
+    const short = roundOf([], { id: 'short', only: ['zero', 'sign'] });
+    const sign = (rounds: Round[]) => standings(steps, rounds).find(({ step }) => step.kind === 'sign')!.state;
+    expect([sign([done]), sign([done, short])]).toEqual(['pass', 'open']);
   });
   it('a phase is a gate for those behind it', () => {
     const nothing = standings(steps, []);

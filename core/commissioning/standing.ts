@@ -13,19 +13,26 @@ export interface Standing {
   entry: Entry | null;
   /** Of one that is stale: what is not as it was. */
   moved: ReturnType<typeof movedRests>;
-  /** Every answer that was ever given to it, oldest first. */
+  /** Every answer that was ever given to it, oldest first; and those since the last round of all steps began. */
   history: readonly Entry[];
+  counted: readonly Entry[];
 }
 
 /** An entry that makes earlier answers of a phase void, without being one: what was measured before it no longer holds. */
 export const markId = (phase: Phase): string => `mark:${phase}`;
 
 /**
- * How every step of a rig stands, over all rounds. A step counts as answered by its newest entry; an answer from before a mark of its phase
- * is void.
+ * How every step of a rig stands, over the last round of all steps and the short ones after it. A step counts as answered by its newest
+ * entry; an answer from before that round, or from before a mark of its phase, is void.
  */
 export function standings(steps: readonly Step[], rounds: readonly Round[]): Standing[] {
   const all = rounds.flatMap(({ entries }) => entries);
+  const whole = rounds.findLastIndex(({ only }) => only === null);
+  const entriesBefore = (place: number) =>
+    rounds.slice(0, Math.max(0, place)).reduce((sum, { entries }) => sum + entries.length, 0);
+  const begun = entriesBefore(whole);
+  // Each round is signed by itself.
+  const lastBegun = entriesBefore(rounds.length - 1);
   const byStep = new Map<string, Entry[]>();
   const markedAt = new Map<string, number>();
   const placeOf = new Map<Entry, number>();
@@ -36,11 +43,13 @@ export function standings(steps: readonly Step[], rounds: readonly Round[]): Sta
   });
   return steps.map((step): Standing => {
     const history = byStep.get(step.id) ?? [];
+    const counted = history.filter((one) => (placeOf.get(one) ?? 0) >= begun);
     const entry = history.at(-1) ?? null;
-    const isVoid = entry !== null && (placeOf.get(entry) ?? 0) < (markedAt.get(markId(step.phase)) ?? -1);
-    if (entry === null || isVoid) return { step, state: 'open', entry: null, moved: [], history };
+    const place = entry === null ? -1 : (placeOf.get(entry) ?? -1);
+    const isVoid = place < Math.max(step.phase === 'sign' ? lastBegun : begun, markedAt.get(markId(step.phase)) ?? -1);
+    if (entry === null || isVoid) return { step, state: 'open', entry: null, moved: [], history, counted };
     const moved = movedRests(entry.rests, step.rests);
-    return { step, state: moved.length > 0 ? 'stale' : entry.outcome, entry, moved, history };
+    return { step, state: moved.length > 0 ? 'stale' : entry.outcome, entry, moved, history, counted };
   });
 }
 
@@ -66,7 +75,7 @@ export interface Snag {
 
 export const snagsOf = (all: readonly Standing[]): Snag[] =>
   all.flatMap((standing): Snag[] => {
-    const failed = standing.history.findLast(({ outcome }) => outcome === 'fail');
+    const failed = standing.counted.findLast(({ outcome }) => outcome === 'fail');
     if (!failed) return [];
     const state = standing.state === 'pass' ? 'mended' : standing.state === 'accepted' ? 'accepted' : 'open';
     // What turned out not to be there, is no snag.

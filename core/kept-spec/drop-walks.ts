@@ -23,7 +23,7 @@ function waysOf(random: () => number): StepOf<'drop'>[] {
  * One way walked with a voltmeter that shows steps of 10 mV: every piece has what a good one may have; of a loose one, 5 to 40 mΩ more,
  * under a load that makes that be seen. Whether what is wrong, or nothing, is named.
  */
-export function drawnDrop(seed: number, fault: 'none' | 'loose'): { isRight: boolean } {
+export function drawnDrop(seed: number, fault: 'none' | 'loose'): { isRight: boolean; isHidden: boolean } {
   const random = seeded(seed);
   const ways = waysOf(random);
   const step = at(ways, Math.floor(random() * ways.length));
@@ -49,15 +49,15 @@ export function drawnDrop(seed: number, fault: 'none' | 'loose'): { isRight: boo
   const atEnd = atBar + amps * stretchOhm('feeder');
   const whole = seenAs({ amps, atPosts: shown(atPosts), atBar: shown(atBar), atEnd: shown(atEnd) });
   const first = judgeDrop(step, whole, STEP_V);
-  if (fault === 'none') return { isRight: first?.outcome === 'pass' };
+  if (fault === 'none') return { isRight: first?.outcome === 'pass', isHidden: false };
   // A good way may have so much less than it might that a small joint hides in it: then nothing is accused, and nothing burns much.
   const hidden = step.stretches.every(({ id, to }) => stretchOhm(id) < to.value + (2 * STEP_V) / Math.abs(amps));
-  if (hidden) return { isRight: true };
+  if (hidden) return { isRight: true, isHidden: true };
   // Across a single piece meters show millivolts.
   const across = pieces.map(({ piece }) => [
     acrossOf(piece.id),
     Math.round(1000 * Math.abs(amps) * (ohmOf.get(piece.id) ?? 0)) / 1000,
   ]);
   const closer = judgeDrop(step, [...whole, ...seenAs(Object.fromEntries(across) as Record<string, number>)], STEP_V);
-  return { isRight: first?.outcome === 'fail' && closer?.worst?.piece.id === loose.id };
+  return { isRight: first?.outcome === 'fail' && closer?.worst?.piece.id === loose.id, isHidden: false };
 }

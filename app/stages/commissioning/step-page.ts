@@ -312,6 +312,7 @@ export class StepPage {
   protected give(): void {
     const [standing, asking, reason] = [this.standing(), this.asking(), this.reason().trim()];
     if (!standing || !asking || reason === '') return;
+    this.asking.set(null);
     if (asking === 'accept') {
       this.facts.accept(standing, reason);
       this.next(standing.step.id);

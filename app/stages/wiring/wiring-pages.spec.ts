@@ -2,7 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { describe, expect, it, vi } from 'vitest';
 import { deriveRig } from '@core/rig/derive-rig';
 import type { Rig } from '@core/rig/rig';
-import { layOut } from '@core/wiring/lay-out';
+import { laidOut } from '../../testing/laid-out';
 import { openPage } from '../../testing/open-page';
 import { WorkingStore } from '../../ui/working-store';
 import { load, sampleRig } from '../../testing/sample-rig';
@@ -15,12 +15,6 @@ import { ParallelPage } from './parallel-page';
 import { RunsPage } from './runs-page';
 import { WiringFacts } from './wiring-facts';
 
-function laidOut(rig: Rig = sampleRig()): Rig {
-  const { loads, inverters, bank, charging, wiring } = rig;
-  const { lines } = deriveRig(rig, null).audit;
-  const circuit = layOut({ loads, lines, inverters, bank: bank!, sources: charging.sources }, wiring);
-  return { ...rig, wiring: { ...wiring, ...circuit } };
-}
 const withRuns = (rig: Rig, change: (run: Rig['wiring']['runs'][number]) => object): Rig => ({
   ...rig,
   wiring: { ...rig.wiring, runs: rig.wiring.runs.map((run) => ({ ...run, ...change(run) })) },

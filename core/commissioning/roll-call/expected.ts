@@ -16,13 +16,14 @@ const BY_KNOWN: Record<KnownBy, readonly [number, number]> = {
   nameplate: [0.4, 1.1],
 };
 /** Of what a source gives at its most: the sun gives what there is, a charger near its limit unless the bank is full. */
-const BY_SOURCE: Record<Source['kind'] | 'plate' | 'standby', readonly [number, number]> = {
+const BY_SOURCE: Record<Source['kind'] | 'plate' | 'standby' | 'unknown', readonly [number, number]> = {
   solar: [0.03, 1.05],
   engine: [0.4, 1.05],
   shore: [0.6, 1.05],
   other: [0.3, 1.05],
   plate: [0.85, 1.05],
   standby: [0.7, 1.3],
+  unknown: [0.2, 3],
 };
 
 const change = formula({
@@ -59,13 +60,14 @@ export function loadChange(
   { id, says }: Pick<AuditLine, 'id' | 'says'>,
   powerW: Sourced,
   bankV: Sourced,
-  known: KnownBy | 'standby',
+  known: KnownBy | 'standby' | 'unknown',
 ): ExpectedChange {
-  const [low, high] = known === 'standby' ? BY_SOURCE.standby : BY_KNOWN[known];
+  const isLoad = known !== 'standby' && known !== 'unknown';
+  const [low, high] = isLoad ? BY_KNOWN[known] : BY_SOURCE[known];
   const drawn = { ...powerW, value: -powerW.value };
   const of = (share: number, end: string) =>
     change.figure(
-      { powerW: drawn, bankV, offFraction: byDefault(share, known === 'standby' ? 'usual' : `known by ${known}`) },
+      { powerW: drawn, bankV, offFraction: byDefault(share, isLoad ? `known by ${known}` : 'usual') },
       { key: `${id}:${end}`, says: `${says}, expected change` },
     );
   return { from: of(low, 'low'), to: of(high, 'high') };

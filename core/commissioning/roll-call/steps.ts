@@ -1,7 +1,7 @@
 import type { AuditLine } from '../../audit/audit-line';
 import { batteryCurrentLimit } from '../bank-limit';
 import { nominalVoltage } from '../../cells/nominal-voltage';
-import { computed, entered } from '../../formula/figure';
+import { byDefault, computed, entered, type Sourced } from '../../formula/figure';
 import { sourceLimit } from '../../sources/source-limit';
 import type { LoopFigures } from '../../wiring/circuit-figures';
 import { postOf } from '../../wiring/part';
@@ -88,6 +88,14 @@ function restsOf({ change }: Callable, { shunt }: StepContext): Rest[] {
   ];
 }
 
+/** Off its sheet; where that is not entered, what inverters of its size usually take. */
+const standbyOf = ({ standbyW, continuousW, name }: StepContext['inverters'][number]): Sourced =>
+  standbyW > 0
+    ? entered(standbyW, name)
+    : byDefault(Math.max(USUAL_STANDBY_W, USUAL_STANDBY * (continuousW ?? 0)), 'its sheet is not entered: usual');
+const USUAL_STANDBY_W = 8;
+const USUAL_STANDBY = 0.01;
+
 const loadKey = (id: string) => `load:${id}`;
 const inverterKey = (id: string) => `inverter:${id}`;
 
@@ -121,9 +129,9 @@ function callables(context: StepContext): Callable[] {
         const key = inverterKey(inverter.id);
         const change = loadChange(
           { id: key, says: part.name },
-          entered(inverter.standbyW, part.name),
+          standbyOf(inverter),
           bankV,
-          'standby',
+          inverter.standbyW > 0 ? 'standby' : 'unknown',
         );
         found.push({
           ...base,
