@@ -86,8 +86,9 @@ test('nobody meets a stage that is not built: an address of one leads to the fir
     /^2\s*Bank/,
     /^3\s*Charging/,
     /^4\s*Wiring/,
-    /^5\s*Monitor/,
-    /^6\s*Logbook/,
+    /^5\s*Commissioning/,
+    /^6\s*Monitor/,
+    /^7\s*Logbook/,
   ]);
   await page.goto(`${WAGTAIL}/upkeep`);
   await expect(headline(page)).toContainText('usual day takes');

@@ -30,6 +30,8 @@ import { SingleKeys } from '../ui/single-keys';
           <dd>In a field: one step more or less; with Shift ten</dd>
           <dt><kbd>Esc</kbd></dt>
           <dd>In a field: back to what it held</dd>
+          <dt><kbd>Ctrl Enter</kbd></dt>
+          <dd>At a step of commissioning: what the right thumb says</dd>
         </dl>
         <label class="check">
           <input type="checkbox" [checked]="singleKeys.on()" (change)="toggle($event)" />

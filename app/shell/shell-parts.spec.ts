@@ -53,6 +53,7 @@ describe('the spine', () => {
       'no source yet',
       'needs a bank first',
       'needs a bank first',
+      'needs a bank first',
       'nothing logged yet',
     ]);
   });

@@ -32,7 +32,7 @@ describe('what is ticked', () => {
 describe('volts at rest', () => {
   it.each([
     ['of a battery as it is', 13.2, 'pass', null],
-    ['with a sign', -13.2, 'ask', 'negative'],
+    ['with a sign', -13.2, 'fail', 'negative'],
     ['of another system', 26.4, 'ask', 'other-system'],
     ['of half a string', 6.6, 'ask', 'other-system'],
     ['while a charger is on', 15.2, 'fail', 'beyond-the-battery'],

@@ -103,7 +103,7 @@ function judgeRest(
             ? 'beyond-the-battery'
             : 'deeply-empty';
   // What is not this battery at all is asked about; what is, and is empty or beyond, is none to be joined.
-  const outcome = doubt === null ? 'pass' : doubt === 'negative' || doubt === 'other-system' ? 'ask' : 'fail';
+  const outcome = doubt === null ? 'pass' : doubt === 'other-system' ? 'ask' : 'fail';
   return { kind: 'rest', outcome, doubt };
 }
 

@@ -22,7 +22,6 @@ export const bankStage: StageRegistration = {
       path: 'configurations',
       title: 'Configurations',
       command: 'Compare configurations',
-      picture: 'bank-configurations',
       load: () => import('./configurations-page').then((m) => m.ConfigurationsPage),
     },
     {

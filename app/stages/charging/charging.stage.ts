@@ -17,7 +17,6 @@ export const chargingStage: StageRegistration = {
       path: 'sources',
       title: 'Sources',
       command: 'Enter what charges the bank',
-      picture: 'charging-sources',
       load: () => import('./sources-page').then((m) => m.SourcesPage),
     },
     {

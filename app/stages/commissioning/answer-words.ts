@@ -172,6 +172,7 @@ const CAUSE_WORDS: Record<RollCause, (name: string) => string> = {
   idle: () => 'it was not running',
   'plan-wrong': () => 'its nameplate, or the plan, is wrong',
   'other-switched': () => 'something else came on or went off',
+  'base-drifts': () => 'what flows besides wanders',
   'wrong-sign': () => 'it reads the wrong way round',
   'below-resolution': () => 'below what the meter shows',
   'shunt-reversed': () => 'the shunt is the wrong way round',
@@ -258,6 +259,12 @@ function rollCallWords(
       return {
         headline: 'Something else came on, or went off.',
         says: 'The change is that of two things together. Wait until it is calm, and read both again.',
+        actions: [],
+      };
+    case 'base-drifts':
+      return {
+        headline: 'Too much wanders besides.',
+        says: 'What flows already drifts by more than this draws. Switch the large ones off, and read both again.',
         actions: [],
       };
     case 'wrong-sign':

@@ -41,7 +41,8 @@ export class RecordPage {
     const left = this.facts.standings().filter(({ state }) => state === 'open' || state === 'fail').length;
     if (!last) return 'Not signed yet.';
     const signed = `Proven${last.exceptions > 0 ? ` with ${last.exceptions} ${last.exceptions === 1 ? 'exception' : 'exceptions'}` : ''}, signed by ${last.by}`;
-    if (stale > 0) return `${signed}; since then ${stale} ${stale === 1 ? 'step has' : 'steps have'} become stale.`;
+    if (stale > 0)
+      return `${signed}; ${stale} ${stale === 1 ? 'step has' : 'steps have'} to be repeated: something changed since.`;
     if (left > 0) return `${signed}; another round is under way.`;
     return `${signed}.`;
   });

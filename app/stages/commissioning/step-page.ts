@@ -149,7 +149,15 @@ export class StepPage {
         return { says, can: judged.outcome !== 'incomplete' };
       }
       case 'gate':
-        return { says: judged.outcome === 'pass' ? 'They may be joined' : 'It is full: measure', can: true };
+        return {
+          says:
+            judged.outcome === 'pass'
+              ? 'They may be joined'
+              : judged.outcome === 'fail'
+                ? 'It is full: measure'
+                : 'Measure what is left',
+          can: true,
+        };
       case 'power':
         return { says: fail ? 'Read again' : `It shows ${this.reading('shown', 'A')}`, can: judged.shownA !== null };
       case 'zero':
@@ -257,7 +265,11 @@ export class StepPage {
       this.finish('pass');
       return;
     }
-    if (judged.kind === 'gate' && judged.outcome !== 'pass') {
+    if (judged.kind === 'gate' && judged.outcome === 'incomplete') {
+      this.next(step.id);
+      return;
+    }
+    if (judged.kind === 'gate' && judged.outcome === 'fail') {
       this.facts.mark('match', this.seen(), 'charged alone');
       this.facts.draft(step.id, () => [], null);
       this.next(step.id);

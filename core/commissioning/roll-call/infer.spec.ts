@@ -70,6 +70,16 @@ describe('a roll call', () => {
     ];
     expect(cause(sharp, { a: -8.3, b: -7.3, d: -2 }, 'a')).toBe('other-switched');
   });
+  it('knows that a large base drifts more than a small load draws', () => {
+    const of = (beforeA: number) => {
+      const readings = [...read({ fan: -2, pump: -5 }), { itemId: 'lamp', beforeA, afterA: beforeA + 1.9 }];
+      return inferRollCall(items, readings, SHUNT, 0.01).items.get('lamp')!.causes;
+    };
+    const drift = (causes: ReturnType<typeof of>) =>
+      causes.find((one) => one.cause === 'base-drifts')?.probability ?? 0;
+    expect(of(-30)[0]!.cause).toBe('base-drifts');
+    expect(drift(of(0))).toBe(0);
+  });
   it('says what it cannot tell: so small a load is not seen while so much flows', () => {
     const verdict = inferRollCall(items, [{ itemId: 'lamp', beforeA: -90, afterA: -91 }], SHUNT, 0.01);
     expect(verdict.items.get('lamp')!.causes).toEqual([{ cause: 'below-resolution', probability: 1 }]);

@@ -35,6 +35,7 @@ const PRIOR = {
   ownBypass: 0.02,
   planWrong: 0.04,
   otherSwitched: 0.01,
+  baseDrifts: 0.005,
   wrongSign: 0.004,
 } as const;
 /** A plan that is wrong may be wrong by this factor either way. */
@@ -51,6 +52,8 @@ const TOGETHER = [
 ] as const;
 /** Base currents wander by this share of themselves between two readings. */
 const WANDERS = 0.005;
+/** One that drifts, by this. */
+const DRIFTS = 0.05;
 /** A change is told from none from so many times the meter’s unsureness on. */
 const TELLS = 3;
 
@@ -116,8 +119,9 @@ export function inferRollCall(
 interface Read {
   item: RollItem;
   changeA: number;
-  /** Standard deviation of the change as read, A. */
+  /** Standard deviation of the change as read, A; and of one while the base drifts. */
   unsureA: number;
+  driftA: number;
   /** Whether so small a load would be seen at all. */
   tells: boolean;
 }
@@ -126,7 +130,13 @@ function readOf(item: RollItem, { beforeA, afterA }: RollReading, stepA: number)
   // Two readings, each rounded to a step, and half a step that the base trembles by.
   const unsureA = Math.hypot(stepA / Math.sqrt(6), stepA / 2, WANDERS * beforeA);
   const sizeA = Math.max(Math.abs(item.fromA), Math.abs(item.toA));
-  return { item, changeA: afterA - beforeA, unsureA, tells: sizeA >= TELLS * unsureA };
+  return {
+    item,
+    changeA: afterA - beforeA,
+    unsureA,
+    driftA: DRIFTS * Math.abs(beforeA),
+    tells: sizeA >= TELLS * unsureA,
+  };
 }
 
 /** An explanation of the whole: what a current that is counted rightly is shown as. */
@@ -197,7 +207,7 @@ function judgeCircuit(
 
 /** Densities of a change under everything that may be behind it while its circuit is counted. */
 function mixtureOf(
-  { item, changeA, unsureA }: Read,
+  { item, changeA, unsureA, driftA }: Read,
   scale: number,
   all: readonly Read[],
 ): { density: number; parts: (readonly [RollCause, number])[] } {
@@ -214,13 +224,14 @@ function mixtureOf(
     );
   }, 0);
   const idle = item.idleFraction;
-  const rest = 1 - idle - PRIOR.ownBypass - PRIOR.planWrong - PRIOR.otherSwitched - PRIOR.wrongSign;
+  const rest = 1 - idle - PRIOR.ownBypass - PRIOR.planWrong - PRIOR.otherSwitched - PRIOR.baseDrifts - PRIOR.wrongSign;
   const parts: (readonly [RollCause, number])[] = [
     ['reads', rest * flat(changeA, lowA, highA, unsureA)],
     ['bypass', PRIOR.ownBypass * none],
     ['idle', idle * none],
     ['plan-wrong', PRIOR.planWrong * wide(changeA, lowA, highA, unsureA)],
     ['other-switched', others.length > 0 ? (PRIOR.otherSwitched * another) / (2 * others.length) : 0],
+    ['base-drifts', driftA > unsureA ? PRIOR.baseDrifts * flat(changeA, lowA, highA, driftA) : 0],
     ['wrong-sign', PRIOR.wrongSign * flat(changeA, -highA, -lowA, unsureA)],
   ];
   // Whatever is behind it, it was read: no explanation is quite impossible.

@@ -27,6 +27,8 @@ export type RollCause =
   /** It draws or gives something else than the plan says. */
   | 'plan-wrong'
   | 'other-switched'
+  /** What flows besides wanders too much for so small a change. */
+  | 'base-drifts'
   | 'wrong-sign'
   | 'below-resolution'
   | 'shunt-reversed'
