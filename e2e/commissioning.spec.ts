@@ -111,7 +111,7 @@ test('a whole round on the phone finds the negative beside the shunt, mends it, 
   await expect(page.locator('co-answer h2')).toHaveText('Its negative passes the shunt by.');
   await expect(page.locator('co-answer')).toContainText('Look at W92');
   const maintainer = page.url();
-  await page.getByRole('button', { name: 'Moved to the negative bar, and tight: draw it so' }).click();
+  await page.getByRole('button', { name: 'Moved, and tight: draw it so' }).click();
   expect(page.url()).toBe(maintainer);
   await expect(page.getByText('Something changed since it was answered.')).toBeVisible();
   // Only this one is asked for again: then the round goes on where it was.

@@ -92,7 +92,7 @@ function torques({ circuit, wiring, names }: StepContext): Step[] {
       rests: [
         rest('stud', stud ?? ''),
         rest('torque', rounded(nut.torqueNm)),
-        ...lugs.map(({ run, post }) => rest(run.id, post)),
+        ...lugs.map(({ run, post }) => rest(`${run.label} ends`, post)),
       ],
     };
   });
@@ -119,6 +119,6 @@ function monitorFused(monitor: Part, { circuit }: StepContext): Step {
     phase: 'before-power',
     name: monitor.name,
     checks: plain('fuse-near-post', 'fuse-small'),
-    rests: leads.map(({ run }) => rest(run.id, `${run.from}, ${run.to}`)),
+    rests: leads.map(({ run }) => rest(`${run.label} ends`, `${run.from}, ${run.to}`)),
   };
 }

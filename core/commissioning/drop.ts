@@ -94,11 +94,11 @@ function dropStep(loop: LoopFigures, context: StepContext): StepOf<'drop'> {
     rests: loop.runIds.flatMap((id) => {
       const one = context.circuit.runs.find(({ run }) => run.id === id);
       if (!one) return [];
-      const { lengthM, from, to } = one.run;
+      const { label, lengthM, from, to } = one.run;
       return [
-        sectionRest(`${id} section`, one.run, one.areaMm2),
-        rest(`${id} length`, rounded(lengthM)),
-        rest(`${id} ends`, `${from}, ${to}`),
+        sectionRest(`${label} section`, one.run, one.areaMm2),
+        rest(`${label} length`, rounded(lengthM)),
+        rest(`${label} ends`, `${from}, ${to}`),
       ];
     }),
   };

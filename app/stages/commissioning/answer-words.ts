@@ -243,7 +243,7 @@ function rollCallWords(
         says: `${readRight > 0 ? 'Others read right, so shunt and settings are not to blame. ' : ''}${where ? `Look at ${where.label}, ${where.ends}${facts.drawnBeside ? ', as it is drawn: it belongs on the system side' : ': where does it really end'}${facts.drawnBeside ? '.' : '?'}` : 'Follow its negative to where it lands.'}`,
         actions: [
           facts.drawnBeside
-            ? { id: 'moved', says: 'Moved to the negative bar, and tight: draw it so' }
+            ? { id: 'moved', says: 'Moved, and tight: draw it so' }
             : { id: 'register', says: 'Enter it among the negatives' },
         ],
       };

@@ -240,7 +240,7 @@ describe('the roll call', () => {
     const stood = TestBed.inject(ProvingFacts)
       .standings()
       .filter(({ state }) => state === 'pass').length;
-    await page.press('Moved to the negative bar, and tight: draw it so');
+    await page.press('Moved, and tight: draw it so');
     expect(page.rig().wiring.runs.find(({ id }) => id === 'inverter-inv-minus')!.to).toBe('minus.bar');
     const after = TestBed.inject(ProvingFacts);
     expect(after.standingOf(plate)!.state).toBe('stale');

@@ -238,13 +238,13 @@ export class ProvingFacts {
   }
 
   /** Who moved a lug has tightened the nuts on both posts: that is part of the move, and said with it. */
-  private tightened({ id, label }: Run): void {
+  private tightened({ label }: Run): void {
     for (const { step, state, entry, moved } of this.standings())
       if (
         step.kind === 'torque' &&
         state === 'stale' &&
         entry?.outcome === 'pass' &&
-        moved.every(({ what }) => what === id)
+        moved.every(({ what }) => what === `${label} ends`)
       ) {
         const ticks = step.checks.map((check) => ({ what: check.id, value: 1 }));
         this.add(

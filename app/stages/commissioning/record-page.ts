@@ -7,6 +7,7 @@ import type { Step } from '@core/commissioning/step';
 import { StageTabs } from '../../rig/stage-tabs';
 import { momentLabel } from '../../ui/dates';
 import { UnitChoice } from '../../ui/unit-choice';
+import { changedText } from './changed-words';
 import { OUTCOME_WORDS, STATE_WORDS } from './outcome-words';
 import { PHASE_WORDS } from './phase-words';
 import { ProvingFacts } from './proving-facts';
@@ -25,6 +26,7 @@ export class RecordPage {
   private readonly units = inject(UnitChoice);
   protected readonly states = STATE_WORDS;
   protected readonly title = titleOf;
+  protected readonly changed = changedText;
   protected readonly phases = computed(() =>
     this.facts.phases.flatMap((phase) => {
       const rows = this.facts.standings().filter(({ step, history }) => step.phase === phase && history.length > 0);
@@ -88,10 +90,6 @@ export class RecordPage {
 
   protected outcome({ outcome }: Entry): string {
     return OUTCOME_WORDS[outcome];
-  }
-
-  protected changed({ moved }: Standing): string {
-    return moved.map(({ what, before, after }) => `${what}: ${before ?? 'not there'} → ${after ?? 'gone'}`).join('; ');
   }
 
   protected photo(id: string): string | null {

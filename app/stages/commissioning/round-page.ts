@@ -9,9 +9,11 @@ import { rigFileProblemText } from '../../rig/rig-file-words';
 import { StageTabs } from '../../rig/stage-tabs';
 import { momentLabel } from '../../ui/dates';
 import { FileButton } from '../../ui/file-button';
+import { MarginContent } from '../../ui/margin-slot';
 import { QuantityField } from '../../ui/quantity-field';
 import { TextField } from '../../ui/text-field';
 import { LogWorkerClient } from '../../workers/log-worker-client';
+import { changedText } from './changed-words';
 import { STATE_WORDS } from './outcome-words';
 import { PHASE_WORDS } from './phase-words';
 import { ProvingFacts } from './proving-facts';
@@ -20,7 +22,7 @@ import { titleOf } from './step-words';
 /** Where a round stands: every step with its state, what is open, what has to be repeated; where it begins and goes on. */
 @Component({
   selector: 'co-round-page',
-  imports: [RouterLink, FileButton, QuantityField, StageTabs, TextField],
+  imports: [MarginContent, RouterLink, FileButton, QuantityField, StageTabs, TextField],
   templateUrl: './round-page.html',
   styleUrl: './round-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -65,6 +67,10 @@ export class RoundPage {
     return phase ? `${said}; ${PHASE_WORDS[phase].name.toLowerCase()} is next.` : `${said}.`;
   });
 
+  /** Snags that are none any more. */
+  protected readonly settled = computed(() => this.facts.snags().filter(({ state }) => state !== 'open'));
+  protected readonly changed = changedText;
+
   private isShown(phase: Phase): boolean {
     return (this.shown() ?? this.facts.openPhase()) === phase;
   }
@@ -88,8 +94,12 @@ export class RoundPage {
     this.facts.changeRound((round) => ({ ...round, ...changes }), Object.keys(changes).join());
   }
 
+  protected at(atMs: number): string {
+    return momentLabel(atMs, this.facts.timeZone());
+  }
+
   protected when({ entry }: Standing): string {
-    return entry ? momentLabel(entry.atMs, this.facts.timeZone()) : '';
+    return entry ? this.at(entry.atMs) : '';
   }
 
   /** What another device wrote of the same rounds is laid beside what is here. */

@@ -52,7 +52,9 @@ function stepOf(one: Callable, offFirst: readonly string[], context: StepContext
   const negative = context.circuit.runs.find(
     ({ run }) => run.role !== 'positive' && [run.from, run.to].includes(minus),
   );
-  const way = (back?.back ?? []).flatMap(({ run }) => (run ? [rest(run.id, `${run.from}, ${run.to}`)] : []));
+  const way = (back?.back ?? []).flatMap(({ run }) =>
+    run ? [rest(`${run.label} ends`, `${run.from}, ${run.to}`)] : [],
+  );
   return {
     id: `roll-call:${one.id}`,
     kind: 'roll-call',
