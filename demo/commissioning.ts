@@ -1,6 +1,6 @@
 import { deriveRig } from '../core/rig/derive-rig';
 import type { Entry, Seen } from '../core/commissioning/plan';
-import type { Step } from '../core/commissioning/step';
+import { asKept, type Step } from '../core/commissioning/step';
 import type { Rig } from '../core/rig/rig';
 
 const BY = 'Jana';
@@ -46,6 +46,7 @@ export function walkedToTheMaintainer(rig: Rig): Rig {
       outcome: 'pass',
       seen: [],
       note: '',
+      expected: step.expected.map(asKept),
       rests: [...step.rests],
       photoIds: [],
       ...more,

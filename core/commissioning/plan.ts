@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { id, instantMs, quantity, shortText } from '../plan/fields';
+import { id, instantMs, quantity, shortText, unitName } from '../plan/fields';
 import { COMMISSIONING_LIMITS as LIMITS } from './limits';
 
 const stepId = z.string().min(1).max(90);
@@ -11,6 +11,15 @@ export type Seen = z.infer<typeof Seen>;
 /** One thing that a step rested on when it was answered: its name, and what it was, as text. */
 export const Rest = z.strictObject({ what: z.string().max(90), is: z.string().max(120) });
 export type Rest = z.infer<typeof Rest>;
+
+/** What should have been seen, as it stood when the step was answered. */
+export const WasExpected = z.strictObject({
+  what: z.string().max(90),
+  unit: unitName,
+  from: z.number(),
+  to: z.number().nullable(),
+});
+export type WasExpected = z.infer<typeof WasExpected>;
 
 /** How a step was answered; a fail is a snag until the step is answered otherwise. Accepted: it failed, and is left so for a reason. */
 export const OUTCOMES = ['pass', 'fail', 'not-here', 'accepted'] as const;
@@ -26,6 +35,7 @@ export const Entry = z.strictObject({
   seen: z.array(Seen).max(300),
   /** What was found, or why it is left so. */
   note: z.string().max(300),
+  expected: z.array(WasExpected).max(10),
   rests: z.array(Rest).max(400),
   photoIds: z.array(id).max(6),
 });

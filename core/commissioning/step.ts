@@ -2,7 +2,7 @@ import type { Figure } from '../formula/figure';
 import type { Limit } from '../plan/limit';
 import type { Unit } from '../quantity/unit';
 import type { Stud } from '../wiring/part';
-import type { Rest } from './plan';
+import type { Rest, WasExpected } from './plan';
 import type { RollItem } from './roll-call/item';
 
 /** In their order; each is a gate: while something of it is open, what follows waits. */
@@ -43,6 +43,14 @@ export interface Expected {
   from: Figure;
   to: Figure | null;
 }
+
+/** The same as an answer keeps it. */
+export const asKept = ({ what, from, to }: Expected): WasExpected => ({
+  what,
+  unit: from.unit,
+  from: from.value,
+  to: to && to.value,
+});
 
 interface Common {
   id: string;

@@ -1,5 +1,5 @@
 import type { Entry, Outcome, Round, Seen } from '../commissioning/plan';
-import type { Step } from '../commissioning/step';
+import { asKept, type Step } from '../commissioning/step';
 
 /** Seen at a step: { before: 0, after: −1.5 }. */
 export const seenAs = (values: Record<string, number>): Seen[] =>
@@ -9,7 +9,7 @@ let serial = 0;
 
 /** An answer to a step, resting on what that rests on. */
 export const answered = (
-  step: Pick<Step, 'id' | 'rests'>,
+  step: Pick<Step, 'id' | 'rests'> & Partial<Pick<Step, 'expected'>>,
   outcome: Outcome,
   values: Record<string, number> = {},
   more: Partial<Entry> = {},
@@ -21,6 +21,7 @@ export const answered = (
   outcome,
   seen: seenAs(values),
   note: '',
+  expected: (step.expected ?? []).map(asKept),
   rests: [...step.rests],
   photoIds: [],
   ...more,

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { audited, banked, charged, conducted, simulated, skied } from './cases.data';
 import { type Flat, flatten } from './flatten.data';
 import { logged, read, summed } from './log-cases.data';
+import { proven } from './proven.data';
 
 /**
  * What the core comes to for the demo rigs and a few odd ones, figure by figure, against what it came to when these figures were last
@@ -19,6 +20,7 @@ const CASES: Record<string, () => unknown> = {
   logged,
   read,
   summed,
+  proven,
 };
 const fileOf = (name: string) => new URL(`./figures/${name}.json`, import.meta.url);
 

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { UNITS, type Unit } from '../quantity/unit';
 import type { Limit } from './limit';
 
 /** A stored number within the limits of its field. */
@@ -9,6 +10,9 @@ export function quantity({ min, max, integer }: Limit) {
 
 /** Names a thing within its plan. */
 export const id = z.string().min(1).max(60);
+
+/** The name of a unit, as a stored figure carries it. */
+export const unitName = z.enum(Object.keys(UNITS) as [Unit, ...Unit[]]);
 
 export const shortText = z.string().max(120);
 

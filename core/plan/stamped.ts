@@ -1,12 +1,10 @@
 import * as z from 'zod';
 import type { Figure, Working } from '../formula/figure';
-import { UNITS, type Unit } from '../quantity/unit';
-import { instantMs } from './fields';
-
-const UNIT_NAMES = Object.keys(UNITS) as [Unit, ...Unit[]];
+import type { Unit } from '../quantity/unit';
+import { instantMs, unitName } from './fields';
 
 /** One thing that a figure rested on: by what way it went in, and what it was. */
-export const StampInput = z.strictObject({ says: z.string().max(300), unit: z.enum(UNIT_NAMES), value: z.number() });
+export const StampInput = z.strictObject({ says: z.string().max(300), unit: unitName, value: z.number() });
 export type StampInput = z.infer<typeof StampInput>;
 
 /**

@@ -4,7 +4,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { deriveRig } from '@core/rig/derive-rig';
 import type { Rig } from '@core/rig/rig';
 import type { Entry } from '@core/commissioning/plan';
-import type { Step } from '@core/commissioning/step';
+import { asKept, type Step } from '@core/commissioning/step';
 import { exportArchive } from '../../workers/rig-archive';
 import { Storage } from '../../storage/storage';
 import { laidOut } from '../../testing/laid-out';
@@ -24,6 +24,7 @@ const entry = (step: Step, more: Partial<Entry> = {}): Entry => ({
   outcome: 'pass',
   seen: [],
   note: '',
+  expected: step.expected.map(asKept),
   rests: [...step.rests],
   photoIds: [],
   ...more,

@@ -5,7 +5,7 @@ import { judge, type Judgement } from '@core/commissioning/judge';
 import type { CommissioningPlan, Entry, Outcome, Photo, Round, Seen } from '@core/commissioning/plan';
 import { withSeen } from '@core/commissioning/seen';
 import { isOpen, markId, openPhase, provenAs, snagsOf, type Standing, standings } from '@core/commissioning/standing';
-import { type Phase, PHASES, type Step, type StepOf } from '@core/commissioning/step';
+import { asKept, type Phase, PHASES, type Step, type StepOf } from '@core/commissioning/step';
 import { MINUS_BAR } from '@core/wiring/new-parts';
 import { postOf } from '@core/wiring/part';
 import type { Run } from '@core/wiring/run';
@@ -129,24 +129,24 @@ export class ProvingFacts {
   /** An answer to a step, with what was entered there; what was being entered is done with. */
   answer(step: Step, outcome: Outcome, note: string, photos: readonly Photo[] = []): void {
     const seen = this.draftOf(step.id);
-    const entry = this.entryOf(step.id, outcome, seen, note, step.rests, photos);
+    const entry = this.entryOf(step, outcome, seen, note, photos);
     this.add(step.id, entry, photos);
   }
 
   /** A snag is left as it is, for a reason. */
   accept({ step, entry }: Standing, reason: string): void {
-    this.add(step.id, this.entryOf(step.id, 'accepted', entry?.seen ?? [], reason, step.rests, []), []);
+    this.add(step.id, this.entryOf(step, 'accepted', entry?.seen ?? [], reason, []), []);
   }
 
   /** What was measured in a phase before this no longer holds. */
   mark(phase: Phase, seen: readonly Seen[], note: string): void {
-    this.add(null, this.entryOf(markId(phase), 'pass', seen, note, [], []), []);
+    this.add(null, this.entryOf({ id: markId(phase), rests: [], expected: [] }, 'pass', seen, note, []), []);
   }
 
   sign(step: Step): void {
     const proven = this.proven();
     if (!proven) return;
-    const entry = this.entryOf(step.id, 'pass', this.draftOf(step.id), '', step.rests, []);
+    const entry = this.entryOf(step, 'pass', this.draftOf(step.id), '', []);
     this.changeRound(
       (round) => ({
         ...round,
@@ -159,23 +159,23 @@ export class ProvingFacts {
   }
 
   private entryOf(
-    stepId: string,
+    { id, rests, expected }: Pick<Step, 'id' | 'rests' | 'expected'>,
     outcome: Outcome,
     seen: readonly Seen[],
     note: string,
-    rests: Entry['rests'] | Step['rests'],
     photos: readonly Photo[],
   ): Entry {
     return {
       id: crypto.randomUUID(),
-      stepId,
+      stepId: id,
       atMs: nowMs(),
       by: this.round()?.by ?? '',
       outcome,
       seen: [...seen],
       note: note.slice(0, 300),
+      expected: expected.map(asKept),
       rests: [...rests],
-      photoIds: photos.map(({ id }) => id),
+      photoIds: photos.map((photo) => photo.id),
     };
   }
 
@@ -247,11 +247,7 @@ export class ProvingFacts {
         moved.every(({ what }) => what === `${label} ends`)
       ) {
         const ticks = step.checks.map((check) => ({ what: check.id, value: 1 }));
-        this.add(
-          null,
-          this.entryOf(step.id, 'pass', ticks, `${label} was moved, and its nuts tightened again`, step.rests, []),
-          [],
-        );
+        this.add(null, this.entryOf(step, 'pass', ticks, `${label} was moved, and its nuts tightened again`, []), []);
       }
   }
 

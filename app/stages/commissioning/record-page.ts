@@ -3,7 +3,6 @@ import type { Entry } from '@core/commissioning/plan';
 import { acrossOf } from '@core/commissioning/drop';
 import { chargeReadings } from '@core/commissioning/full-charge';
 import type { Standing } from '@core/commissioning/standing';
-import type { Step } from '@core/commissioning/step';
 import { StageTabs } from '../../rig/stage-tabs';
 import { momentLabel } from '../../ui/dates';
 import { UnitChoice } from '../../ui/unit-choice';
@@ -53,12 +52,14 @@ export class RecordPage {
     return momentLabel(atMs, this.facts.timeZone());
   }
 
-  protected expected({ expected }: Step): string {
+  /** As it stood when the step was answered. */
+  protected expected({ expected }: Entry): string {
     return expected
-      .map(({ what, from, to }) => {
-        const text = to
-          ? `${this.units.format(from.value, from.unit).digits} to ${this.units.text(to.value, to.unit)}`
-          : this.units.text(from.value, from.unit);
+      .map(({ what, unit, from, to }) => {
+        const text =
+          to === null
+            ? this.units.text(from, unit)
+            : `${this.units.format(from, unit).digits} to ${this.units.text(to, unit)}`;
         return expected.length > 1 ? `${expectedText(what)} ${text}` : text;
       })
       .join('; ');
