@@ -342,12 +342,27 @@ describe('the record', () => {
     const signed = page.rig();
     expect(signed.commissioning.rounds[0]!.ended).toMatchObject({ by: 'Mara', exceptions: 1 });
     TestBed.resetTestingModule();
-    const record = await openPage(RecordPage, signed);
+    const walk = signed.commissioning.rounds[0]!;
+    const mark = entry(
+      { ...zero, id: 'mark:match' },
+      {
+        note: 'charged alone',
+        seen: [
+          { what: 'string', value: 1 },
+          { what: 'chargerA', value: 20 },
+        ],
+      },
+    );
+    const gone = entry({ ...zero, id: 'roll-call:load:sold' }, { note: 'it read' });
+    const rounds = [{ ...walk, entries: [mark, gone, ...walk.entries] }];
+    const record = await openPage(RecordPage, { ...signed, commissioning: { ...signed.commissioning, rounds } });
     expect(record.text('h1')).toBe('Proven with 1 exception, signed by Mara.');
     const rows = record.texts('tbody tr');
     expect(rows.some((row) => /Measure battery 1 at rest.*volts at its posts 26.40 V.*proven.*Mara/.test(row))).toBe(
       true,
     );
+    expect(rows.some((row) => row.startsWith('Battery 2 charged alone at 20.00 A; what was read'))).toBe(true);
+    expect(rows.some((row) => /roll-call:load:sold.*it read/.test(row))).toBe(true);
     expect(rows.some((row) => /no meter yet.*not here/.test(row))).toBe(true);
   });
 });

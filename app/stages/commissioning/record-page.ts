@@ -2,7 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import type { Entry } from '@core/commissioning/plan';
 import { acrossOf } from '@core/commissioning/drop';
 import { chargeReadings } from '@core/commissioning/full-charge';
-import type { Standing } from '@core/commissioning/standing';
+import { seenOf } from '@core/commissioning/seen';
+import { markId, type Standing } from '@core/commissioning/standing';
 import { StageTabs } from '../../rig/stage-tabs';
 import { momentLabel } from '../../ui/dates';
 import { UnitChoice } from '../../ui/unit-choice';
@@ -29,9 +30,16 @@ export class RecordPage {
   protected readonly phases = computed(() =>
     this.facts.phases.flatMap((phase) => {
       const rows = this.facts.standings().filter(({ step, history }) => step.phase === phase && history.length > 0);
-      return rows.length === 0 ? [] : [{ phase, name: PHASE_WORDS[phase].name, rows }];
+      const marks = this.entries().filter(({ stepId }) => stepId === markId(phase));
+      return rows.length === 0 ? [] : [{ phase, name: PHASE_WORDS[phase].name, rows, marks }];
     }),
   );
+  private readonly entries = computed(() => this.facts.rounds().flatMap(({ entries }) => entries));
+  /** Answers to steps that this rig no longer has: what they were about is gone from the plan. */
+  protected readonly gone = computed(() => {
+    const known = new Set(this.facts.steps().map(({ id }) => id));
+    return this.entries().filter(({ stepId }) => !known.has(stepId) && !stepId.startsWith('mark:'));
+  });
   protected readonly unanswered = computed(
     () => this.facts.standings().filter(({ history }) => history.length === 0).length,
   );
@@ -87,6 +95,18 @@ export class RecordPage {
     return [...read, ...pieces, ...charge, ...(ticks > 0 ? [`${ticks} of ${step.checks.length} ticked`] : [])].join(
       '; ',
     );
+  }
+
+  /** What was done between two measurements: "Battery 2 charged alone at 20 A since 2 March, 10:05". */
+  protected between({ note, seen }: Entry): string {
+    const [stringAt, chargerA, since] = ['string', 'chargerA', 'since'].map((what) => seenOf(seen, what));
+    const name = this.facts.proving()?.context.circuit.strings[stringAt ?? -1]?.name;
+    return [
+      ...(name ? [name] : []),
+      note,
+      ...(chargerA == null ? [] : [`at ${this.units.text(chargerA, 'A')}`]),
+      ...(since == null ? [] : [`since ${this.at(since)}`]),
+    ].join(' ');
   }
 
   protected outcome({ outcome }: Entry): string {

@@ -12,7 +12,7 @@ import {
 import { Router, RouterLink } from '@angular/router';
 import type { Photo, Seen } from '@core/commissioning/plan';
 import { hoursToFull, withChargeReading } from '@core/commissioning/full-charge';
-import { restedOf } from '@core/commissioning/judge';
+import { type Judgement, restedOf } from '@core/commissioning/judge';
 import { seenOf, withSeen } from '@core/commissioning/seen';
 import { isOpen, mayBegin, type StepState } from '@core/commissioning/standing';
 import type { Expected, StepOf } from '@core/commissioning/step';
@@ -149,15 +149,7 @@ export class StepPage {
         return { says, can: judged.outcome !== 'incomplete' };
       }
       case 'gate':
-        return {
-          says:
-            judged.outcome === 'pass'
-              ? 'They may be joined'
-              : judged.outcome === 'fail'
-                ? 'It is full: measure'
-                : 'Measure what is left',
-          can: true,
-        };
+        return { says: this.gateWords(judged), can: true };
       case 'power':
         return { says: fail ? 'Read again' : `It shows ${this.reading('shown', 'A')}`, can: judged.shownA !== null };
       case 'zero':
@@ -179,6 +171,20 @@ export class StepPage {
       }
     }
   });
+
+  private gateWords(judged: Extract<Judgement, { kind: 'gate' }>): string {
+    if (judged.outcome === 'pass') return 'They may be joined';
+    if (judged.outcome === 'incomplete') return 'Measure what is left';
+    return this.isCharged(judged) ? 'It is full: measure' : 'Measure again';
+  }
+
+  /** Whether what keeps the gate shut is mended by a charge, and not by a rest or by warmth. */
+  protected isCharged({ gate }: Extract<Judgement, { kind: 'gate' }>): boolean {
+    const first = gate.faults[0]?.code;
+    return (
+      first === 'too-much' || first === 'uneven-string' || first === 'uneven-strings' || first === 'uneven-gravity'
+    );
+  }
 
   private reading(what: string, unit: Unit): string {
     const value = seenOf(this.seen(), what);
@@ -270,7 +276,7 @@ export class StepPage {
       return;
     }
     if (judged.kind === 'gate' && judged.outcome === 'fail') {
-      this.facts.mark('match', this.seen(), 'charged alone');
+      this.facts.mark('match', this.seen(), this.isCharged(judged) ? 'charged alone' : 'to be measured again');
       this.facts.draft(step.id, () => [], null);
       this.next(step.id);
       return;
