@@ -54,6 +54,17 @@ describe('the proof by voltage drop', () => {
     expect(worst!.piece.id).toBe(piece!.id);
     expect(worst!.heat.value).toBeCloseTo(50 ** 2 * 0.01, 6);
   });
+  it('of two pieces that are too high, names the one with more beyond what it may be', () => {
+    const [one, other] = feeder.pieces as [(typeof feeder.pieces)[number], (typeof feeder.pieces)[number]];
+    const across = (first: number, second: number) =>
+      seenAs({
+        [acrossOf(one.id)]: 50 * (one.highOhm + first),
+        [acrossOf(other.id)]: 50 * (other.highOhm + second),
+      });
+    const worst = (first: number, second: number) =>
+      judgeDrop(step, [...walked(-50, 0.02), ...across(first, second)], 0.01)!.worst!.piece.id;
+    expect([worst(0.002, 0.004), worst(0.004, 0.002)]).toEqual([other.id, one.id]);
+  });
   it('says where too little flows to tell, and where the volts run the wrong way', () => {
     expect(judgeDrop(step, walked(-0.5), 0.01)!.stretches.map(({ verdict }) => verdict)).toContain('cannot-tell');
     const swapped = seenAs({ amps: -50, atPosts: 12.8, atBar: 13.0, atEnd: 13.2 });

@@ -18,7 +18,7 @@ const { steps, context } = provingOf(van);
 describe('a breaker', () => {
   it('lets through what hangs on it at its most, and what stands behind those that are closed', () => {
     const order = steps.flatMap((step) => (step.kind === 'power' ? [step] : []));
-    expect(order[0]!.id).toBe('power:fuse-main');
+    expect(order.map(({ id }) => id).slice(0, 3)).toEqual(['power:fuse-main', 'power:switch-main', 'power:fuse-block']);
     const cabin = stepBy(steps, 'power', 'power:fuse-group-Cabin');
     const [range] = cabin.expected;
     const lights = stepBy(steps, 'roll-call', 'roll-call:load:lights').item.fromA;

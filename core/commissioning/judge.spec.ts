@@ -98,6 +98,17 @@ describe('a load that is called', () => {
     );
     expect(marked.kind === 'roll-call' && marked.verdict.items.size).toBe(1);
   });
+  it('is judged with none that is stale, or was passed over', () => {
+    const size = (entry: Entry) => {
+      const judged = judge(fridge, seenAs({ before: 0, after: -4 }), factsOf([entry]));
+      return judged.kind === 'roll-call' && judged.verdict.items.size;
+    };
+    const values = { before: 0, after: -2.5 };
+    expect(size(answered(lights, 'pass', values))).toBe(2);
+    expect(size(answered(lights, 'fail', values))).toBe(2);
+    expect(size(answered(lights, 'not-here', values))).toBe(1);
+    expect(size(answered(lights, 'pass', values, { rests: [] }))).toBe(1);
+  });
   it('says nothing before both readings are there', () =>
     expect(judge(fridge, seenAs({ before: 0 }), factsOf())).toMatchObject({ outcome: 'incomplete', changeA: null }));
   it('names the run of its negative', () => expect(fridge.negativeRunId).toBe('load-fridge-minus'));

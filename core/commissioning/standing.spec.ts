@@ -109,7 +109,9 @@ describe('after a change', () => {
     expect(movedRests(at('from 16 mm²'), at('from 25 mm²'))).toHaveLength(1);
     expect(movedRests(at('from 16 mm²'), at('16 mm²'))).toEqual([]);
     expect(movedRests(at('16 mm²'), at('from 10 mm²'))).toEqual([]);
+    expect(movedRests(at('16 mm²'), at('from 16 mm²'))).toEqual([]);
     expect(movedRests(at('16 mm²'), at('10 mm²'))).toHaveLength(1);
+    expect(movedRests(at('from 16 mm²'), at('10 mm²'))).toHaveLength(1);
   });
   it('says what moved', () => {
     const moved = movedRests(
