@@ -19,7 +19,8 @@ import { simulateRuns } from '@core/simulation/simulate-runs';
 import { TableCache } from '@core/simulation/table-cache';
 import type { WhatIf } from '@core/simulation/what-if';
 import type { YearParts } from '@core/charging/year-parts';
-import { drain, type DrainedBattery, type DrainRule } from '@core/wiring/parallel/drain';
+import { courseOf } from '@core/wiring/parallel/course';
+import type { DrainedBattery, DrainRule } from '@core/wiring/parallel/drain';
 import { joinedAs, type ParallelNetwork } from '@core/wiring/parallel/topology';
 import { RigEvents } from '../rig/rig-actions';
 import { rigFeature } from '../rig/rig-feature';
@@ -95,8 +96,8 @@ export const doorTo = <Api>(api: Api) => ({
 
 const computeOnTheSpot = doorTo({
   simulateDays: async (loads: Parameters<typeof simulateDays>[0]) => simulateDays(loads, DRAWS, SEED),
-  courseOf: async (network: ParallelNetwork, batteries: DrainedBattery[], rule: DrainRule) =>
-    drain(joinedAs(network, batteries), batteries, rule),
+  courseOf: async (network: ParallelNetwork, batteries: DrainedBattery[], rule: DrainRule, leadA: number | null) =>
+    courseOf(joinedAs(network, batteries), batteries, rule, leadA),
   splitStates: async (...given: Parameters<typeof splitStates>) => splitStates(...given),
 });
 

@@ -1,13 +1,14 @@
 import type { DayOfLoad, DayQuantiles } from '@core/audit/simulate-day';
 import type { SoundSplit, SplitOptions } from '@core/audit/sound/split-states';
-import type { DrainedBattery, Drain, DrainRule } from '@core/wiring/parallel/drain';
+import type { Course } from '@core/wiring/parallel/course';
+import type { DrainedBattery, DrainRule } from '@core/wiring/parallel/drain';
 import type { ParallelNetwork } from '@core/wiring/parallel/topology';
 import type { Loudness } from '@core/audit/sound/envelope';
 
 /** What the worker for computation does; every call is answered with plain data. */
 export interface ComputeWorkerApi {
   simulateDays(loads: DayOfLoad[], draws: number, seed: number): DayQuantiles;
-  courseOf(network: ParallelNetwork, batteries: DrainedBattery[], rule: DrainRule): Drain;
+  courseOf(network: ParallelNetwork, batteries: DrainedBattery[], rule: DrainRule, leadA: number | null): Course;
   loudnessOf(samples: Float32Array, sampleRateHz: number): Loudness;
   splitStates(loudness: Loudness, options: SplitOptions): SoundSplit;
 }

@@ -1,5 +1,6 @@
 import { effect, inject, Injectable, signal } from '@angular/core';
-import type { Drain, DrainedBattery, DrainRule } from '@core/wiring/parallel/drain';
+import type { Course } from '@core/wiring/parallel/course';
+import type { DrainedBattery, DrainRule } from '@core/wiring/parallel/drain';
 import type { ParallelNetwork } from '@core/wiring/parallel/topology';
 import { errorText } from '@core/text/error-text';
 import { ComputeWorkerClient } from '../../workers/compute-worker-client';
@@ -9,6 +10,8 @@ export interface CourseQuestion {
   network: ParallelNetwork;
   batteries: DrainedBattery[];
   rule: DrainRule;
+  /** What a lead carries for good, where it does not say so itself. */
+  leadA: number | null;
 }
 
 /** Typing goes on for so long. */
@@ -19,7 +22,7 @@ const PAUSE_MS = 120;
 export class ParallelCourse {
   private readonly worker = inject(ComputeWorkerClient);
   /** Of the last question that has an answer. */
-  readonly course = signal<Drain | null>(null);
+  readonly course = signal<Course | null>(null);
   /** A newer question is being worked out. */
   readonly pending = signal(false);
   readonly problem = signal<string | null>(null);
@@ -38,7 +41,7 @@ export class ParallelCourse {
       this.pending.set(true);
       const timer = setTimeout(() => {
         this.worker
-          .call((api) => api.courseOf(asked.network, asked.batteries, asked.rule))
+          .call((api) => api.courseOf(asked.network, asked.batteries, asked.rule, asked.leadA))
           .then(
             (course) => ({ course, problem: null }),
             (error: unknown) => ({ course: null, problem: errorText(error) }),

@@ -6,6 +6,7 @@ import { allConsumers, allLoads } from '@core/wiring/demand';
 import { bankInParallel, BATTERIES_MOST } from '@core/wiring/parallel/bank-in-parallel';
 import { stringLeads } from '@core/wiring/equal-leads';
 import { asDrawn } from '@core/wiring/parallel/as-drawn';
+import { leadCarriesA } from '@core/wiring/parallel/hottest-lead';
 import { batteryShares, compareWays, courseRule, fairestWay, isFair, type WayId } from '@core/wiring/parallel/compare';
 import type { Drain } from '@core/wiring/parallel/drain';
 import type { DrawOverTime } from '@core/wiring/parallel/shares';
@@ -140,7 +141,8 @@ export class ParallelPage {
     const [bank, chosen, draw] = [this.bank(), this.chosen(), this.draw()];
     if (!bank || !chosen || !draw) return null;
     const rule = courseRule(draw, this.plan()?.cutOffV ?? null);
-    return { network: chosen.join(bank.batteries), batteries: bank.drained, rule };
+    const leadA = leadCarriesA(this.plan()?.areaMm2 ?? 0);
+    return { network: chosen.join(bank.batteries), batteries: bank.drained, rule, leadA };
   });
   protected readonly events = computed(() => {
     const [course, bank] = [this.over.course(), this.bank()];

@@ -4,6 +4,7 @@ import { newBattery } from '../../cells/new-battery';
 import { freshWiring } from '../fresh';
 import { bankInParallel } from './bank-in-parallel';
 import { compareWays, courseRule } from './compare';
+import { courseOf } from './course';
 import { drain } from './drain';
 import { joinedAs, joinedBy, parallelNetwork } from './topology';
 
@@ -52,6 +53,24 @@ describe('a bank whose batteries differ', () => {
     expect(capacityAh).toEqual([100, 60, 100]);
     expect(warmOhm.slice(0, 2)).toEqual([0.01, 0.01]);
   });
+});
+
+describe('the warmth along a course', () => {
+  const join = joinedBy('end-fed', bank.leads);
+  const rule = { ...courseRule({ by: 'current', currentA: 160 }, null), mostS: 900 };
+  it('begins as the way itself, and rises for those that are left when one opens', () => {
+    const steady = courseOf(join, bank.drained, rule, 270);
+    expect(steady.rows[0]!.hottestC).toBeCloseTo(compareWays(bank, plan, null, 160)[0]!.hottest!.value, 6);
+    // The first bears no more than 60 A: the second then carries all of it, over the link.
+    const weak = bank.drained.map((one, k) => ({ ...one, limitA: k === 0 ? 60 : null, delayS: 10 }));
+    const { rows, events } = courseOf(join, weak, rule, 270);
+    expect(events).toMatchObject([{ battery: 0, code: 'over-limit' }]);
+    const after = rows.find(({ atS }) => atS >= events[0]!.atS)!;
+    expect(after.hottestC).toBeCloseTo(30 + 75 * (160 / 270) ** 2, 3);
+    expect(after.hottestC!).toBeGreaterThan(rows[0]!.hottestC!);
+  });
+  it('is not known where no lead says what it carries', () =>
+    expect(courseOf(join, bank.drained, rule, null).rows.every(({ hottestC }) => hottestC === null)).toBe(true));
 });
 
 describe('a way of joining as data', () => {

@@ -1,14 +1,13 @@
-import { ampacityOf } from '../../conductors/choose-section';
 import { copperOhm } from '../../conductors/copper';
-import { byDefault, computed, type Figure } from '../../formula/figure';
+import { computed, type Figure } from '../../formula/figure';
 import { at } from '../../quantity/guard';
-import { conductorTemp, parallelShare } from '../formulas';
-import { AMBIENT_C } from '../sections';
+import { parallelShare } from '../formulas';
 import type { ParallelPlan } from '../plan';
 import { type BankInParallel, IN_USE_C } from './bank-in-parallel';
 import type { DrainRule } from './drain';
+import { hottestLead, leadCarriesA } from './hottest-lead';
 import { dropOutA, leadMarginOhm, mostBurdened } from './margins';
-import { type DrawOverTime, parallelShares, type ParallelShares } from './shares';
+import { type DrawOverTime, parallelShares } from './shares';
 import { joinedBy, type Joining, TOPOLOGIES, type Topology } from './topology';
 
 /** A way of joining by rule, or the circuit as it is drawn. */
@@ -59,7 +58,7 @@ export function compareWays(
       join,
       burdened: { name: at(names, battery), ...most },
       lossW: shares.lossW,
-      hottest: hottest(id, shares.conductors, ampacityOf(areaMm2, INSULATION_C, false, 'metric')),
+      hottest: hottestLead(shares.conductors, leadCarriesA(areaMm2), `way:${id}`),
       leadMarginM: marginM < LONGEST_M ? marginM : null,
       dropOutA: dropA !== null && Number.isFinite(dropA) ? dropA : null,
     };
@@ -68,30 +67,6 @@ export function compareWays(
     ...(drawn ? [wayOf('as-drawn', drawn)] : []),
     ...TOPOLOGIES.map((topology) => wayOf(topology, joinedBy(topology, bank.leads))),
   ];
-}
-
-/** Of usual battery cable. */
-const INSULATION_C = 105;
-
-/** @param leadA  what a lead carries for good, where it does not say so itself */
-function hottest(id: WayId, conductors: ParallelShares['conductors'], leadA: number | null): Figure | null {
-  let most: { share: number; currentA: number; carriesA: number } | null = null;
-  for (const { kind, currentA, ampacityA } of conductors) {
-    const carriesA = ampacityA === undefined ? leadA : ampacityA;
-    if (kind === 'bar' || carriesA === null) continue;
-    const share = Math.abs(currentA) / carriesA;
-    if (most === null || share > most.share) most = { share, currentA: Math.abs(currentA), carriesA };
-  }
-  if (most === null) return null;
-  return conductorTemp.figure(
-    {
-      ambientTempC: byDefault(AMBIENT_C, 'ampacity table'),
-      insulationTempC: byDefault(INSULATION_C, 'battery cable'),
-      currentA: computed(most.currentA, 'of the network'),
-      ampacityA: byDefault(most.carriesA, 'ampacity table'),
-    },
-    { key: `way:${id}`, says: 'hottest lead' },
-  );
 }
 
 /** Whether nobody carries more than a hundredth over what would be fair. */
