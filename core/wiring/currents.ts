@@ -92,7 +92,9 @@ export function currentsOf(
   );
   const inputLoops = inputs.map((demand): Loop => {
     const out = plus(postOf(demand.partId, INPUT));
-    const back = minus(postOf(demand.partId, '-'));
+    const whole = minus(postOf(demand.partId, '-'));
+    // What would come back through the shunt has its negative on the bank’s side, and is to be moved: only its own lead counts meanwhile.
+    const back = whole?.some(({ part }) => part?.kind === 'shunt') ? whole.slice(-1) : whole;
     for (const way of [out, back]) if (way) carryAlone(flows, demand, way, all);
     if (out) outWays.push(out);
     return { demand, out, back: back?.reverse() ?? null };
