@@ -63,7 +63,8 @@ export function measuredAllRound(rig: Rig): Rig {
     wiring: {
       ...wiring,
       parts: [
-        ...wiring.parts,
+        // As printed on it.
+        ...wiring.parts.map((part) => (part.kind === 'shunt' ? { ...part, ratingA: 500, fullScaleV: 0.05 } : part)),
         ...parts.map((part) => (part.kind === 'other' ? { ...part, dropFraction: 0.03 } : part)),
       ],
       runs: [...runs, ...landed],

@@ -142,7 +142,7 @@ describe('settings of another shunt', () => {
     expect(settings.find(({ ratedA, fullV }) => ratedA === 100 && fullV === 0.1)?.factor).toBeCloseTo(0.1, 12);
   });
   it('weigh more where the mV are right, and add up to one', () => {
-    const factors = wrongFactors(500, 0.05);
+    const factors = wrongFactors({ ratedA: 500, fullV: 0.05 });
     expect(factors.reduce((sum, { weight }) => sum + weight, 0)).toBeCloseTo(1, 9);
     const weight = (of: number) => factors.find(({ factor }) => Math.abs(factor / of - 1) < 0.01)!.weight;
     // 400 A at 50 mV, or 600 at 75, against 250 A at 60 mV alone: 0.417.

@@ -16,7 +16,7 @@ export const proven = () => ({
   wagtail: of(piedWagtail),
   saltmarsh: of(saltmarshSurvey),
   settings: wrongSettings(300, 0.075),
-  factors: wrongFactors(300, 0.075),
+  factors: wrongFactors({ ratedA: 300, fullV: 0.075 }),
   torques: [...STUDS, null].map(torqueByStud),
   verdicts: FAULT_KINDS.flatMap((kind) =>
     [1, 2, 3].map((seed) => {

@@ -295,7 +295,7 @@ function rollCallWords(
         .map(({ ratedA, fullV }) => `${formatNumber(ratedA, 0)} A / ${formatNumber(1000 * fullV, 0)} mV`);
       return {
         headline: `Everything reads ${formatNumber(Math.abs(shunt?.factor ?? 1), 2)} times what it should.`,
-        says: `The meter is set to another shunt than lies there${named.length > 0 ? `: as if it were ${named.join(', or ')}` : ''}. Set what is printed on the shunt.`,
+        says: `The meter is set to another shunt than lies there${named.length > 0 ? `: as if it were ${named.join(', or ')}` : ''}${named.length > 0 ? '' : ' (its rating, typed under Wiring, would name it)'}. Set what is printed on the shunt.`,
         actions: [{ id: 'shunt-mended', says: 'It is set right: read all again' }],
       };
     }

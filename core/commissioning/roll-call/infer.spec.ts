@@ -56,8 +56,10 @@ describe('a roll call', () => {
     // 1500 A at 75 mV reads the same.
     expect(settings.filter(({ factor }) => Math.abs(factor - 2) < 0.01).map(({ ratedA }) => ratedA)).toContain(1500);
   });
-  it('judges no rating where the shunt is not known', () =>
-    expect(inferRollCall(items, read({ lamp: -2, fan: -4, pump: -10 }), null, 0.01).shunt).toBeNull());
+  it('names no setting where the shunt is not known, and the factor all the same', () => {
+    const { shunt, settings } = inferRollCall(items, read({ lamp: -2, fan: -4, pump: -10 }), null, 0.01);
+    expect([shunt?.cause, shunt?.factor, settings]).toEqual(['shunt-rating', 2, []]);
+  });
   it('in which nothing reads blames the meter, not four circuits', () =>
     expect(inferRollCall(items, read({ lamp: 0, fan: 0, pump: 0.01 }), SHUNT, 0.01).shunt?.cause).toBe('shunt-unseen'));
   it('names a plate that is wrong', () =>

@@ -65,7 +65,7 @@ const TELLS = 3;
  * is found: Bayes’ rule. An answer is unsure by the steps of the meter, by what the base wanders meanwhile, and by the range that was
  * expected, whose edges are soft.
  * @param readings  at most one of each item; those of items that are not named are left out
- * @param shunt     as it lies in the circuit; null: not known, then its rating is not judged
+ * @param shunt     as it lies in the circuit; null: not known, then no setting is named
  * @param stepA     the smallest change that the meter shows, > 0
  */
 export function inferRollCall(
@@ -147,8 +147,8 @@ interface Whole {
 }
 
 function wholesOf(shunt: { ratedA: number; fullV: number } | null): Whole[] {
-  const factors = shunt ? wrongFactors(shunt.ratedA, shunt.fullV) : [];
-  const wrong = PRIOR.reversed + PRIOR.unseen + (shunt ? PRIOR.rating + PRIOR.reversedRating : 0);
+  const factors = wrongFactors(shunt);
+  const wrong = PRIOR.reversed + PRIOR.unseen + PRIOR.rating + PRIOR.reversedRating;
   return [
     { cause: 'reads', scale: 1, prior: 1 - wrong },
     { cause: 'shunt-reversed', scale: -1, prior: PRIOR.reversed },

@@ -37,11 +37,14 @@ const MV_RARER = 0.25;
 /** As decimal points and wrong tables have it, whether or not a shunt of that size is sold. */
 const SLIPS = [0.1, 0.2, 0.5, 2, 5, 10];
 
-/** The factors of those settings and of usual slips, each once, and how likely it is among them; adds up to 1. */
-export function wrongFactors(ratedA: number, fullV: number): { factor: number; weight: number }[] {
+/**
+ * The factors of those settings and of usual slips, each once, and how likely it is among them; adds up to 1.
+ * @param shunt  null: not known, then the slips alone
+ */
+export function wrongFactors(shunt: { ratedA: number; fullV: number } | null): { factor: number; weight: number }[] {
   const found: { factor: number; weight: number }[] = SLIPS.map((factor) => ({ factor, weight: 1 }));
-  for (const setting of wrongSettings(ratedA, fullV)) {
-    const own = Math.abs(setting.fullV - fullV) < 1e-6 ? 1 : MV_RARER;
+  for (const setting of shunt ? wrongSettings(shunt.ratedA, shunt.fullV) : []) {
+    const own = Math.abs(setting.fullV - (shunt?.fullV ?? 0)) < 1e-6 ? 1 : MV_RARER;
     // Ten times, or a tenth, is how a decimal point is lost; farther off hardly happens.
     const far = Math.max(0, Math.abs(Math.log10(setting.factor)) - 1);
     const weight = own * Math.exp(-4 * far);
