@@ -87,12 +87,12 @@ export function howOf(step: Step): string {
 
 function rollCallHow({ about, item, pieces }: StepOf<'roll-call'>): string {
   if ('source' in about)
-    return item.idleFraction > 0.05
+    return item.idleFraction > 0.02
       ? 'The sun must stand on it: close its breaker or uncover it, and wait until the controller has found its point.'
       : 'Start it, and wait until it gives steadily.';
   if ('part' in about && item.toA > 0) return 'Plug it in, and wait until it gives steadily.';
   if ('inverter' in about) return 'With nothing plugged in: it draws for itself. It stays on for what hangs on it.';
-  return item.idleFraction > 0.03
+  return item.idleFraction > 0.01
     ? 'It must really run: turn its dial to the coldest, or whatever makes it begin, and wait until it hums.'
     : pieces > 1
       ? `All ${pieces} of them, as they usually run.`

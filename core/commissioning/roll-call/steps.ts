@@ -24,7 +24,7 @@ interface Callable extends Switched {
 }
 
 /** How often one is found not to run although it is switched on. */
-const IDLE = { steady: 0.005, cycles: 0.04, sun: 0.08, charger: 0.02 } as const;
+const IDLE = { steady: 0.005, cycles: 0.02, sun: 0.03, charger: 0.015 } as const;
 
 /** Each load, inverter and source of the rig in turn, in the order that takes the fewest switchings. */
 export function rollCallSteps(context: StepContext): StepOf<'roll-call'>[] {
