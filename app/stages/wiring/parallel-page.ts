@@ -7,6 +7,7 @@ import { bankInParallel, BATTERIES_MOST } from '@core/wiring/parallel/bank-in-pa
 import { stringLeads } from '@core/wiring/equal-leads';
 import { asDrawn } from '@core/wiring/parallel/as-drawn';
 import { leadCarriesA } from '@core/wiring/parallel/hottest-lead';
+import { wayFigures } from '@core/wiring/parallel/way-figures';
 import { batteryShares, compareWays, courseRule, fairestWay, isFair, type WayId } from '@core/wiring/parallel/compare';
 import type { Drain } from '@core/wiring/parallel/drain';
 import type { DrawOverTime } from '@core/wiring/parallel/shares';
@@ -87,7 +88,11 @@ export class ParallelPage {
   /** Each way of joining, side by side. */
   protected readonly ways = computed(() => {
     const [bank, plan, amps] = [this.bank(), this.plan(), this.drawA()];
-    return bank && plan && amps !== null ? compareWays(bank, plan, this.drawn(), amps) : [];
+    if (!bank || !plan || amps === null) return [];
+    return compareWays(bank, plan, this.drawn(), amps).map((way) => ({
+      ...way,
+      figures: wayFigures(way, bank, plan, amps),
+    }));
   });
   /** As it is joined now: as chosen, or end-fed where a circuit was chosen that is no longer there. */
   protected readonly chosen = computed(() => {

@@ -1,11 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { newBank } from '../../bank/fresh';
 import { newBattery } from '../../cells/new-battery';
+import type { Figure } from '../../formula/figure';
 import { freshWiring } from '../fresh';
 import { bankInParallel } from './bank-in-parallel';
 import { compareWays, courseRule } from './compare';
 import { courseOf } from './course';
 import { drain } from './drain';
+import { wayFigures } from './way-figures';
 import { joinedAs, joinedBy, parallelNetwork } from './topology';
 
 const plan = { ...freshWiring().parallel, areaMm2: 50 };
@@ -18,6 +20,15 @@ describe('ways side by side', () => {
     // 50 mm² of 105 °C carries 270 A in 30 °C.
     expect(endFed!.hottest!.value).toBeCloseTo(30 + 75 * (second / 270) ** 2, 6);
     expect(compareWays(bank, { areaMm2: 51 }, null, 160)[0]!.hottest).toBeNull();
+  });
+  it('each figure opens its working, and is the number itself', () => {
+    const way = compareWays(bank, plan, null, 160)[0]!;
+    const figures = wayFigures(way, bank, plan, 160);
+    expect(figures.burdened.value).toBeCloseTo(way.burdened.fraction, 12);
+    expect([figures.fair.value, figures.loss.value]).toEqual([0.5, way.lossW]);
+    expect([figures.margin?.value ?? null, figures.dropOut?.value ?? null]).toEqual([way.leadMarginM, way.dropOutA]);
+    for (const figure of Object.values(figures) as (Figure | null)[])
+      expect(figure === null || figure.working().result.value === figure.value).toBe(true);
   });
   it('the circuit as drawn comes first where there is one', () => {
     const drawn = joinedBy('diagonal', bank.leads);

@@ -28,7 +28,8 @@ export interface WayOfJoining {
   dropOutA: number | null;
 }
 
-const OFF_FRACTION = 0.05;
+/** By so much less a share is off. */
+export const OFF_FRACTION = 0.05;
 /** Longer than any lead. */
 const LONGEST_M = 100;
 /** Shares that differ by less are fair. */
