@@ -14,11 +14,11 @@ async function expectedIn(page: Page, row = 0): Promise<[number, number]> {
   return [numberIn(from), numberIn(to)];
 }
 
-/** Presses the right thumb, and waits until another step is open. */
+/** Presses the right thumb, and waits until another step stands on the screen. */
 async function goOn(page: Page): Promise<void> {
-  const before = page.url();
+  const before = await headline(page).textContent();
   await strong(page).click();
-  await expect.poll(() => page.url(), { intervals: [20, 40, 80] }).not.toBe(before);
+  await expect.poll(() => headline(page).textContent(), { intervals: [20, 40, 80] }).not.toBe(before);
 }
 
 /** Ticks through steps of which nothing is read, until one of another kind. */

@@ -26,6 +26,8 @@ test('lay out, measure, mend a finding, see it vanish', async ({ page }) => {
   await page.getByRole('button', { name: /^Pontoon charger/ }).press('Enter');
   await expect(page.getByRole('heading', { name: /^The way to it and back/ })).toContainText('Pontoon charger');
   await page.getByRole('link', { name: /^Runs/ }).click();
+  // The drawing has the same field, and what is typed into a page that is just going is lost.
+  await expect(page.getByRole('table', { name: 'All runs' })).toBeVisible();
   const section = page.getByLabel('W10: section');
   await page.getByLabel('W10: length').fill('2.4');
   await section.selectOption('1 mm²');
