@@ -4,6 +4,7 @@ import { computed, entered, type Figure } from '../formula/figure';
 import { account, formula } from '../formula/formula';
 import { at } from '../quantity/guard';
 import type { StepContext } from './context';
+import { batteryLimit } from './usual-limits';
 
 const missing = formula({
   id: 'commissioning.missing',
@@ -29,9 +30,6 @@ const hours = account({
   source: 'minute by minute, as One charge under Charging',
 });
 
-/** Where the sheet names none, of the capacity. */
-const USUAL_CHARGE_C = { lithium: 0.5, lead: 0.2 } as const;
-
 /**
  * One string charged alone until it is full: what it misses, and hours.
  * @param stringV   its volts at rest
@@ -52,8 +50,8 @@ export function chargedAlone(
     cellV,
   );
   const { capacityAh } = battery;
-  const limitA = battery.chargeA ?? USUAL_CHARGE_C[chemistry.family] * capacityAh;
-  const run = singleCharge(chemistry, capacityAh, socFraction, () => chargerA, limitA, tempC);
+  const limitA = batteryLimit(battery, chemistry, 'chargeA');
+  const run = singleCharge(chemistry, capacityAh, socFraction, () => chargerA, limitA.value, tempC);
   const missingAh = missing.figure({
     capacityAh: entered(capacityAh, battery.name),
     socFraction: computed(socFraction, 'off its rested volts'),
@@ -61,7 +59,6 @@ export function chargedAlone(
   const done = run.tailH ?? run.hoursTo.at(-1)?.hours ?? null;
   return {
     missingAh,
-    hours:
-      done === null ? null : hours.figure(done, { missingAh, chargerA: entered(chargerA), limitA: entered(limitA) }),
+    hours: done === null ? null : hours.figure(done, { missingAh, chargerA: entered(chargerA), limitA }),
   };
 }

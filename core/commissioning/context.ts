@@ -16,6 +16,8 @@ export interface CommissioningParts {
   loads: readonly Load[];
   inverters: readonly Inverter[];
   sources: readonly Source[];
+  /** What all sources together may give; null: no limit is set. */
+  sharedLimitA: number | null;
   bank: Bank;
   chemistryEdits: ChemistryEdits;
   wiring: WiringPlan;

@@ -1,10 +1,12 @@
 import { interpolate } from '../cells/interpolate';
 import { cellsInSeries } from '../cells/cells-in-series';
 import { twelveVoltBlocks } from '../cells/twelve-volt-blocks';
+import { chargeLimit } from '../charging/charge-limit';
+import { chargingVoltage } from '../charging/charging-voltage';
+import { CHARGES_AT_C, runningCurrent } from '../charging/running-current';
 import { singleCharge } from '../charging/single-charge';
 import { byDefault, computed, entered, type Figure } from '../formula/figure';
 import { account, formula } from '../formula/formula';
-import { sourceLimit } from '../sources/source-limit';
 import type { StepContext } from './context';
 import { COMMISSIONING_LIMITS as LIMITS } from './limits';
 import type { Seen } from './plan';
@@ -57,6 +59,7 @@ const takes = account({
   terms: {
     fromSoc: { says: 'from a charge of', unit: 'Fraction' },
     sourceA: { says: 'the strongest source', unit: 'A' },
+    limitA: { says: 'the bank takes at most', unit: 'A' },
   },
   source: 'minute by minute, as One charge under Charging',
 });
@@ -104,24 +107,24 @@ const DELIVERED = 0.5;
  * @param restedV  of the bank; null: not measured
  * @returns null where there is no source, or it would take days
  */
-export function hoursToFull(
-  { chemistry, sources, bank, capacityAh }: StepContext,
-  restedV: number | null,
-): Figure | null {
-  const sourceA = Math.max(0, ...sources.map((source) => sourceLimit(source).value));
-  if (!(sourceA > 0)) return null;
+export function hoursToFull(context: StepContext, restedV: number | null): Figure | null {
+  const { chemistry, sources, bank, chemistryEdits, capacityAh } = context;
   const rested = chemistry.restedCellV.map(([soc, volts]) => [volts, soc] as const);
   const soc = restedV === null ? DELIVERED : interpolate(rested, restedV / cellsInSeries(bank));
-  const limitA = (bank.battery.chargeA ?? chemistry.acceptanceCapPerH * bank.battery.capacityAh) * bank.parallelCount;
-  const { tailH } = singleCharge(chemistry, capacityAh.value, soc, () => sourceA, limitA, CHARGED_AT_C);
+  const chargeV = chargingVoltage(bank, chemistryEdits);
+  const [strongest] = sources
+    .map((source) => runningCurrent(source, bank, chemistryEdits, chargeV, soc))
+    .sort((a, b) => b.value - a.value);
+  if (!strongest || !(strongest.value > 0)) return null;
+  const limitA = chargeLimit(bank, context, chemistryEdits);
+  const { tailH } = singleCharge(chemistry, capacityAh.value, soc, () => strongest.value, limitA.value, CHARGES_AT_C);
   if (tailH === null) return null;
   return takes.figure(tailH, {
     fromSoc: restedV === null ? byDefault(soc, 'as delivered') : computed(soc, 'off its rested volts'),
-    sourceA: entered(sourceA),
+    sourceA: strongest,
+    limitA,
   });
 }
-
-const CHARGED_AT_C = 25;
 
 const reading = (k: number, of: 'atMs' | 'volts' | 'amps') => `charge ${k} ${of}`;
 

@@ -7,6 +7,7 @@ import { asDrawn } from '../wiring/parallel/as-drawn';
 import { without } from '../wiring/parallel/shares';
 import { joinedBy, type ParallelBattery, type ParallelNetwork } from '../wiring/parallel/topology';
 import type { StepContext } from './context';
+import { batteryLimit } from './usual-limits';
 
 /** One battery as it was measured at rest. */
 export interface Rested {
@@ -47,8 +48,6 @@ const APART_H = 24;
 /** V a cell that the batteries of a string may differ by; of lead, strings too. */
 const UNEVEN_CELL_V = { lithium: 0.015, lead: 0.02 } as const;
 const UNEVEN_GRAVITY = 0.015;
-/** A of the capacity, where the sheet of a battery names no limit. */
-const USUAL_LIMIT_C = { lithium: 0.5, lead: 0.2 } as const;
 const HOUR_MS = 3_600_000;
 
 export const firstCurrent = formula({
@@ -210,14 +209,8 @@ function seenFrom({ network }: ParallelNetwork, k: number): { openV: number; ohm
 }
 
 function limitOf({ circuit, chemistry }: StepContext, k: number, others: readonly number[], charged: boolean): Figure {
-  const usual = USUAL_LIMIT_C[chemistry.family];
-  const limit = (at: number, of: 'chargeA' | 'dischargeA'): Sourced => {
-    const battery = circuit.strings[at]?.battery;
-    const own = battery?.[of] ?? null;
-    return own === null
-      ? byDefault(usual * (battery?.capacityAh ?? 0), 'its sheet names none: usual for its chemistry')
-      : entered(own, battery?.name);
-  };
+  const limit = (place: number, of: 'chargeA' | 'dischargeA') =>
+    batteryLimit(at(circuit.strings, place).battery, chemistry, of);
   // One against several: all that they may give, or take, together; one alone is the least.
   const together = (of: 'chargeA' | 'dischargeA'): Sourced =>
     computed(

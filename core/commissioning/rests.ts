@@ -1,3 +1,4 @@
+import { textSum } from '../text/text-sum';
 import type { Rest } from './plan';
 
 const MOST = 120;
@@ -6,9 +7,7 @@ const MOST = 120;
 export function rest(what: string, is: string | number): Rest {
   const text = String(is);
   if (text.length <= MOST) return { what: what.slice(0, 90), is: text };
-  let sum = 0;
-  for (const char of text) sum = (Math.imul(sum, 31) + (char.codePointAt(0) ?? 0)) >>> 0;
-  const mark = `… ${sum.toString(36)}`;
+  const mark = `… ${textSum(text)}`;
   return { what: what.slice(0, 90), is: text.slice(0, MOST - mark.length) + mark };
 }
 

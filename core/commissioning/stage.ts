@@ -58,6 +58,7 @@ export const commissioningStage = defineStage({
     const context = contextOf({
       ...{ loads, inverters, bank, chemistryEdits, wiring, audit, circuit, capacityAh },
       sources: charging.sources,
+      sharedLimitA: charging.sharedLimitA,
     });
     let made: readonly Step[] | null = null;
     return { proving: { context, steps: () => (made ??= stepsOf(context)) } };

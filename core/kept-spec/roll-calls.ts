@@ -1,3 +1,4 @@
+import { bitsOf, PER_UNIT, RANDOM_STEP } from '../statistics/random-bits';
 import type { RollItem, RollReading } from '../commissioning/roll-call/item';
 
 /** What is wrong on a drawn rig. */
@@ -69,14 +70,12 @@ export function rollCallOf(random: Random, items: RollItem[], fault: Fault, step
     });
 }
 
-/** A number of 0 … 1 that can be had again from a seed. @source mulberry32, public domain */
+/** Numbers of 0 … 1 that can be had again from a seed. */
 export function seeded(seed: number): Random {
-  let state = seed >>> 0;
+  let state = seed | 0;
   return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
+    state = (state + RANDOM_STEP) | 0;
+    return bitsOf(state) * PER_UNIT;
   };
 }
 

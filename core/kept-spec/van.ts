@@ -65,6 +65,6 @@ export function provingOf(rig: Rig, wiring: WiringPlan = laidOut(rig)) {
     capacityAh: entered(battery.capacityAh),
     othersAh: entered(0),
   });
-  const context = contextOf({ ...rig, chemistryEdits: {}, wiring, audit, circuit, capacityAh });
+  const context = contextOf({ ...rig, sharedLimitA: null, chemistryEdits: {}, wiring, audit, circuit, capacityAh });
   return { context, steps: stepsOf(context) };
 }

@@ -1,3 +1,4 @@
+import { textSum } from '../text/text-sum';
 import { type Part, postOf } from './part';
 import type { WiringPlan } from './plan';
 import type { Run, RunRole } from './run';
@@ -118,9 +119,7 @@ const ID_MOST = 48;
 export function idFor(prefix: string, of: string): string {
   const whole = `${prefix}-${of}`;
   if (whole.length <= ID_MOST) return whole;
-  let sum = 0;
-  for (const char of whole) sum = (Math.imul(sum, 31) + (char.codePointAt(0) ?? 0)) >>> 0;
-  const mark = `-${sum.toString(36)}`;
+  const mark = `-${textSum(whole)}`;
   return whole.slice(0, ID_MOST - mark.length) + mark;
 }
 

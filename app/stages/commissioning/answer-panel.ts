@@ -35,9 +35,10 @@ import type { Answer, AnswerAction, AnswerRow } from './answer';
     }
     @for (other of answer().others; track other.says) {
       <p class="other">
-        or: {{ other.says }}
-        @if (other.percent >= 0) {
-          <span class="u">{{ other.percent }} %</span>
+        @if (other.percent === null) {
+          and: {{ other.says }}
+        } @else {
+          or: {{ other.says }} <span class="u">{{ other.percent }} %</span>
         }
       </p>
     }

@@ -147,7 +147,7 @@ function gateAnswer({ gate }: Extract<Judgement, { kind: 'gate' }>, { circuit }:
       ),
     ],
     ...gateWords(first, nameOf, text),
-    others: more.map((fault) => ({ says: gateWords(fault, nameOf, text).headline, percent: Number.NaN })),
+    others: more.map((fault) => ({ says: gateWords(fault, nameOf, text).headline, percent: null })),
   };
 }
 

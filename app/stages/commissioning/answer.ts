@@ -19,6 +19,7 @@ export interface Answer {
   headline: string;
   says: string;
   rows: readonly AnswerRow[];
-  others: readonly { says: string; percent: number }[];
+  /** How likely each is; null: it holds besides. */
+  others: readonly { says: string; percent: number | null }[];
   actions: readonly { id: AnswerAction; says: string }[];
 }

@@ -1,4 +1,5 @@
 import { at } from '../../quantity/guard';
+import { normalShare } from '../../statistics/normal-share';
 import type { RollCause, RollItem, RollReading } from './item';
 import { SAME_FACTOR, type ShuntSetting, wrongFactors, wrongSettings } from './shunt-ratings';
 
@@ -251,7 +252,7 @@ function flat(x: number, low: number, high: number, sigma: number): number {
   const softOf = (edge: number) => Math.hypot(sigma, SOFT * edge);
   const wide = high - low;
   if (wide < 1e-3 * softOf(high)) return bell(x - (low + high) / 2, softOf(high));
-  return Math.max(0, (normal((x - low) / softOf(low)) - normal((x - high) / softOf(high))) / wide);
+  return Math.max(0, (normalShare((x - low) / softOf(low)) - normalShare((x - high) / softOf(high))) / wide);
 }
 
 /** Density of what has the right sign and any size, from a part of the least to a multiple of the most. */
@@ -261,19 +262,6 @@ function wide(x: number, low: number, high: number, sigma: number): number {
   const [least, most] = sorted(Math.abs(low) / WRONG_BY, Math.abs(high) * WRONG_BY);
   if (!(size > 0) || size > most || size < Math.max(least, sigma)) return 0;
   return 1 / (size * Math.log(most / Math.max(least, 1e-9 * most)));
-}
-
-/**
- * The share of a normal distribution below z.
- * @source  Abramowitz and Stegun 26.2.17, to 7.5e-8
- */
-function normal(z: number): number {
-  const t = 1 / (1 + 0.2316419 * Math.abs(z));
-  const tail =
-    ((((1.330274429 * t - 1.821255978) * t + 1.781477937) * t - 0.356563782) * t + 0.31938153) *
-    t *
-    (Math.exp(-0.5 * z * z) / Math.sqrt(2 * Math.PI));
-  return z > 0 ? 1 - tail : tail;
 }
 
 const ranked = (causes: ReadonlyMap<RollCause, number> | undefined): Likely[] =>

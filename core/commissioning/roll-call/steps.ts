@@ -1,5 +1,5 @@
 import type { AuditLine } from '../../audit/audit-line';
-import { batteryCurrentLimit } from '../bank-limit';
+import { bankCurrentLimit } from '../../bank/current-schools';
 import { nominalVoltage } from '../../cells/nominal-voltage';
 import { byDefault, computed, entered, type Sourced } from '../../formula/figure';
 import { sourceLimit } from '../../sources/source-limit';
@@ -10,6 +10,7 @@ import { COMMISSIONING_LIMITS as LIMITS } from '../limits';
 import type { Rest } from '../plan';
 import { rest, rounded } from '../rests';
 import type { StepOf, Subject } from '../step';
+import { batteryLimit } from '../usual-limits';
 import { type ExpectedChange, limitChange, loadChange } from './expected';
 import { callingOrder, type Switched } from './order';
 
@@ -30,8 +31,12 @@ const IDLE = { steady: 0.005, cycles: 0.02, sun: 0.03, charger: 0.015 } as const
 export function rollCallSteps(context: StepContext): StepOf<'roll-call'>[] {
   const all = callables(context);
   const byId = new Map(all.map((one) => [one.id, one]));
+  const { bank, chemistry, circuit } = context;
+  const leastA = Math.min(
+    ...circuit.strings.map(({ battery }) => batteryLimit(battery, chemistry, 'dischargeA').value),
+  );
   const order = callingOrder(all, {
-    bankA: batteryCurrentLimit(context).value,
+    bankA: bankCurrentLimit(bank.currentSchool, circuit.strings.length, leastA, 'roll-call').value,
     inverterW: new Map(
       context.inverters.flatMap(({ id, continuousW }) =>
         continuousW === null ? [] : [[inverterKey(id), continuousW]],
