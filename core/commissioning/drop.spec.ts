@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { seenAs, stepBy } from '../kept-spec/commissioned';
 import { drawnDrop } from '../kept-spec/drop-walks';
 import { provingOf, van } from '../kept-spec/van';
-import { acrossOf, judgeDrop } from './drop';
+import { acrossOf, judgeDrop, piecesToRead } from './drop';
 import type { StepOf } from './step';
 
 const { steps } = provingOf(van);
@@ -53,6 +53,12 @@ describe('the proof by voltage drop', () => {
     const { worst } = judgeDrop(step, seen, 0.01)!;
     expect(worst!.piece.id).toBe(piece!.id);
     expect(worst!.heat.value).toBeCloseTo(50 ** 2 * 0.01, 6);
+  });
+  it('asks for the pieces of the stretch that is too high, and says how much may be across each', () => {
+    const rows = piecesToRead(step, judgeDrop(step, walked(-50, 0.01), 0.01)!, -50);
+    expect(rows.map(({ piece }) => piece.id)).toEqual(feeder.pieces.map(({ id }) => id));
+    expect(rows[0]!.most.value).toBeCloseTo(50 * feeder.pieces[0]!.highOhm, 12);
+    expect(piecesToRead(step, judgeDrop(step, walked(-50), 0.01)!, -50)).toEqual([]);
   });
   it('of two pieces that are too high, names the one with more beyond what it may be', () => {
     const [one, other] = feeder.pieces as [(typeof feeder.pieces)[number], (typeof feeder.pieces)[number]];

@@ -198,6 +198,32 @@ export interface DropAnswer {
   worst: { piece: Piece; ohm: Figure; heat: Figure } | null;
 }
 
+const mostV = formula({
+  id: 'commissioning.most-across',
+  says: 'may be across it',
+  unit: 'V',
+  words: 'current × the most that it may have',
+  terms: { currentA: { says: 'current', unit: 'A' }, mostOhm: { says: 'may have', unit: 'Ohm' } },
+  compute: ({ currentA, mostOhm }) => Math.abs(currentA) * mostOhm,
+  source: 'Ohm’s law; copper warm, a good joint at each end',
+});
+
+/** The pieces of the stretches that are too high, with the most that may be across each at that current. */
+export function piecesToRead(
+  { stretches }: Pick<StepOf<'drop'>, 'stretches'>,
+  answer: Pick<DropAnswer, 'stretches'>,
+  amps: number,
+): { piece: Piece; most: Figure }[] {
+  const bad = new Set(answer.stretches.flatMap(({ id, verdict }) => (verdict === 'too-high' ? [id] : [])));
+  return stretches
+    .filter(({ id }) => bad.has(id))
+    .flatMap(({ pieces }) => pieces)
+    .map((piece) => ({
+      piece,
+      most: mostV.figure({ currentA: measured(amps), mostOhm: computed(piece.highOhm) }, { key: piece.id }),
+    }));
+}
+
 /** What is read across one piece. */
 export const acrossOf = (pieceId: string): string => `across:${pieceId}`;
 

@@ -7,6 +7,7 @@ import { CHARGES_AT_C, runningCurrent } from '../charging/running-current';
 import { singleCharge } from '../charging/single-charge';
 import { byDefault, computed, entered, type Figure } from '../formula/figure';
 import { account, formula } from '../formula/formula';
+import { at } from '../quantity/guard';
 import type { StepContext } from './context';
 import { COMMISSIONING_LIMITS as LIMITS } from './limits';
 import type { Seen } from './plan';
@@ -154,29 +155,31 @@ export interface FullAnswer {
   reached: boolean;
   voltsReached: boolean;
   tailReached: boolean;
-  held: boolean;
   /** The clock of the device went back between two readings. */
   clockJumped: boolean;
 }
 
+/** Whether one reading has come to the voltage, and down to the tail current. */
+export const reachedBy = (
+  { absorptionV, tailA }: Pick<StepOf<'full-charge'>, 'absorptionV' | 'tailA'>,
+  { volts, amps }: Pick<ChargeReading, 'volts' | 'amps'>,
+): { volts: boolean; tail: boolean } => ({
+  volts: volts >= absorptionV - 1e-9,
+  tail: amps >= 0 && amps <= tailA + 1e-9,
+});
+
 /** Whether a bank is full by the criteria of its chemistry: voltage and tail current together, held. */
 export function judgeFull(
-  { absorptionV, tailA }: Pick<StepOf<'full-charge'>, 'absorptionV' | 'tailA'>,
+  step: Pick<StepOf<'full-charge'>, 'absorptionV' | 'tailA'>,
   readings: readonly ChargeReading[],
 ): FullAnswer {
-  const isFull = ({ volts, amps }: ChargeReading) => volts >= absorptionV - 1e-9 && amps <= tailA + 1e-9 && amps >= 0;
-  const last = readings.at(-1);
+  const reached = readings.map((one) => reachedBy(step, one));
+  const last = reached.at(-1);
   // Those at the end that are full without a break.
-  const broken = readings.findLastIndex((one) => !isFull(one));
+  const broken = reached.findLastIndex(({ volts, tail }) => !volts || !tail);
   const full = readings.slice(broken + 1);
-  const clockJumped = readings.some((one, k) => k > 0 && one.atMs < (readings[k - 1]?.atMs ?? 0));
-  const spanMs = (full.at(-1)?.atMs ?? 0) - (full[0]?.atMs ?? 0);
-  const held = full.length > 1 && spanMs >= HELD_MS && !clockJumped;
-  return {
-    reached: held,
-    voltsReached: last !== undefined && last.volts >= absorptionV - 1e-9,
-    tailReached: last !== undefined && last.amps <= tailA + 1e-9 && last.amps >= 0,
-    held,
-    clockJumped,
-  };
+  const clockJumped = readings.some((one, k) => k > 0 && one.atMs < at(readings, k - 1).atMs);
+  const [first, end] = [full[0], full.at(-1)];
+  const held = first !== undefined && end !== undefined && end.atMs - first.atMs >= HELD_MS && !clockJumped;
+  return { reached: held, voltsReached: last?.volts ?? false, tailReached: last?.tail ?? false, clockJumped };
 }

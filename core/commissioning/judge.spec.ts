@@ -89,7 +89,7 @@ describe('a load that is called', () => {
   it('is judged with the others that hold', () => {
     const read = answered(lights, 'pass', { before: 0, after: -2.5 });
     const judged = judge(fridge, seenAs({ before: -2.5, after: -2.5 }), factsOf([read]));
-    expect(judged).toMatchObject({ outcome: 'fail', changeA: 0 });
+    expect(judged).toMatchObject({ outcome: 'fail', change: { value: 0, unit: 'A' } });
     expect(judged.kind === 'roll-call' && judged.causes[0]!.cause).toBe('bypass');
     const marked = judge(
       fridge,
@@ -110,7 +110,7 @@ describe('a load that is called', () => {
     expect(size(answered(lights, 'pass', values, { rests: [] }))).toBe(1);
   });
   it('says nothing before both readings are there', () =>
-    expect(judge(fridge, seenAs({ before: 0 }), factsOf())).toMatchObject({ outcome: 'incomplete', changeA: null }));
+    expect(judge(fridge, seenAs({ before: 0 }), factsOf())).toMatchObject({ outcome: 'incomplete', change: null }));
   it('names the run of its negative', () => expect(fridge.negativeRunId).toBe('load-fridge-minus'));
   it('goes into the audit as measured: 3 A at 12.8 V', () => {
     const load = van.loads.find(({ id }) => id === 'fridge')!;

@@ -1,3 +1,5 @@
+import { type Figure, measured } from '../formula/figure';
+import { formula } from '../formula/formula';
 import type { StepContext } from './context';
 import { ratedShunt } from './context';
 import { type DropAnswer, judgeDrop } from './drop';
@@ -24,7 +26,7 @@ export type Judgement = { outcome: Answered } & (
   | { kind: 'gate'; gate: Gate }
   | { kind: 'power'; shownA: number | null }
   | { kind: 'zero'; zero: ZeroAnswer | null }
-  | { kind: 'roll-call'; changeA: number | null; causes: readonly Likely[]; verdict: RollVerdict }
+  | { kind: 'roll-call'; change: Figure | null; causes: readonly Likely[]; verdict: RollVerdict }
   | { kind: 'drop'; drop: DropAnswer | null }
   | { kind: 'full-charge'; full: FullAnswer; readings: readonly ChargeReading[] }
 );
@@ -146,6 +148,16 @@ function rollReadings(standings: readonly Standing[], own: StepOf<'roll-call'>, 
   });
 }
 
+const seenChange = formula({
+  id: 'commissioning.seen-change',
+  says: 'change as seen',
+  unit: 'A',
+  words: 'shown after − shown before',
+  terms: { afterA: { says: 'shown after', unit: 'A' }, beforeA: { says: 'shown before', unit: 'A' } },
+  compute: ({ afterA, beforeA }) => afterA - beforeA,
+  source: 'two readings of the monitor',
+});
+
 function judgeRollCall(
   step: StepOf<'roll-call'>,
   seen: readonly Seen[],
@@ -155,8 +167,11 @@ function judgeRollCall(
   const readings = rollReadings(standings, step, seen);
   const verdict = inferRollCall(items, readings, ratedShunt(context), plan.meterStepA);
   const own = verdict.items.get(step.item.id);
-  if (!own) return { kind: 'roll-call', outcome: 'incomplete', changeA: null, causes: [], verdict };
+  const [before, after] = [seenOf(seen, 'before'), seenOf(seen, 'after')];
+  if (!own || before === null || after === null)
+    return { kind: 'roll-call', outcome: 'incomplete', change: null, causes: [], verdict };
   const [first] = own.causes;
   const outcome = first?.cause === 'reads' ? 'pass' : first?.cause === 'below-resolution' ? 'ask' : 'fail';
-  return { kind: 'roll-call', outcome, changeA: own.changeA, causes: own.causes, verdict };
+  const change = seenChange.figure({ afterA: measured(after), beforeA: measured(before) }, { key: step.id });
+  return { kind: 'roll-call', outcome, change, causes: own.causes, verdict };
 }

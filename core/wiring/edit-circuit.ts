@@ -1,4 +1,4 @@
-import { common, idFor, isByHand, type Laid, labelled, newFuse } from './new-parts';
+import { common, idFor, isByHand, type Laid, labelled, MINUS_BAR, newFuse } from './new-parts';
 import { type Part, type PartKind, partIdOf, postOf, THROUGH } from './part';
 import { WIRING_LIMITS as LIMITS } from './limits';
 import type { WiringPlan } from './plan';
@@ -144,3 +144,6 @@ export function takeOutOwn(circuit: Circuit, partId: string): Circuit {
     runs: circuit.runs.filter(({ id, from, to }) => !gone(id) && !gone(partIdOf(from)) && !gone(partIdOf(to))),
   };
 }
+
+/** A run whose end is brought to the negative bar of the system side, by hand. */
+export const broughtToMinusBar = (run: Run, end: 'from' | 'to'): Run => ({ ...run, [end]: MINUS_BAR, endsBy: 'hand' });

@@ -14,7 +14,7 @@ import type { Answer, AnswerAction, AnswerRow } from './answer';
           <dt [class.strong]="row.strong">{{ row.says }}</dt>
           <dd [class.strong]="row.strong">
             @if (row.figure; as figure) {
-              <co-figure [figure]="figure" [class.strong]="row.strong" />
+              <co-figure [figure]="figure" [signed]="row.signed ?? false" [class.strong]="row.strong" />
             } @else if (readingOf(row); as reading) {
               <span class="n">{{ reading.digits }}</span><span class="u">{{ reading.symbol }}</span>
             } @else {
@@ -52,6 +52,6 @@ export class AnswerPanel {
   readonly act = output<AnswerAction>();
 
   protected readingOf({ reading }: AnswerRow) {
-    return reading ? this.units.format(reading.value, reading.unit, { signed: reading.signed ?? false }) : null;
+    return reading ? this.units.format(reading.value, reading.unit) : null;
   }
 }

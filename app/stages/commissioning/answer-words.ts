@@ -184,13 +184,14 @@ const SHOWN_FROM = 0.01;
 
 function rollCallAnswer(
   step: StepOf<'roll-call'>,
-  { causes, changeA, verdict, outcome }: Extract<Judgement, { kind: 'roll-call' }>,
+  { causes, change, verdict, outcome }: Extract<Judgement, { kind: 'roll-call' }>,
   context: StepContext,
   text: Text,
 ): Answer | null {
   const [first, ...more] = causes;
-  if (!first || changeA === null) return null;
-  const rows: AnswerRow[] = [{ says: 'change', reading: { value: changeA, unit: 'A', signed: true }, strong: true }];
+  if (!first || change === null) return null;
+  const changeA = change.value;
+  const rows: AnswerRow[] = [{ says: 'change', figure: change, signed: true, strong: true }];
   const others = more
     .filter(({ probability }) => probability >= SHOWN_FROM)
     .slice(0, 4)

@@ -5,8 +5,10 @@ import type { Unit } from '@core/quantity/unit';
 export interface AnswerRow {
   says: string;
   figure?: Figure;
+  /** Of a figure that leaves the bank or comes to it. */
+  signed?: boolean;
   /** A reading, which has no working. */
-  reading?: { value: number; unit: Unit; signed?: boolean };
+  reading?: { value: number; unit: Unit };
   strong?: boolean;
 }
 

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import type { ChargeReading } from '@core/commissioning/full-charge';
+import { type ChargeReading, reachedBy } from '@core/commissioning/full-charge';
 import type { StepOf } from '@core/commissioning/step';
 import { clockLabel } from '../../ui/dates';
 import { UnitChoice } from '../../ui/unit-choice';
@@ -22,8 +22,8 @@ import { ProvingFacts } from './proving-facts';
           @for (row of rows(); track $index) {
             <tr>
               <td class="n">{{ row.at }}</td>
-              <td class="n" [class.there]="row.voltsThere">{{ row.volts }}</td>
-              <td class="n" [class.there]="row.tailThere">{{ row.amps }}</td>
+              <td class="n" [class.there]="row.there.volts">{{ row.volts }}</td>
+              <td class="n" [class.there]="row.there.tail">{{ row.amps }}</td>
             </tr>
           }
         </tbody>
@@ -47,12 +47,13 @@ export class ChargePanel {
   readonly step = input.required<StepOf<'full-charge'>>();
   readonly readings = input.required<readonly ChargeReading[]>();
   protected readonly rows = computed(() =>
-    [...this.readings()].reverse().map(({ atMs, volts, amps }) => ({
-      at: clockLabel(atMs, this.facts.timeZone()),
-      volts: this.units.text(volts, 'V'),
-      amps: this.units.text(amps, 'A'),
-      voltsThere: volts >= this.step().absorptionV,
-      tailThere: amps <= this.step().tailA && amps >= 0,
-    })),
+    this.readings()
+      .toReversed()
+      .map(({ atMs, volts, amps }) => ({
+        at: clockLabel(atMs, this.facts.timeZone()),
+        volts: this.units.text(volts, 'V'),
+        amps: this.units.text(amps, 'A'),
+        there: reachedBy(this.step(), { volts, amps }),
+      })),
   );
 }

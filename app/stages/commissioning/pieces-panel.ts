@@ -1,23 +1,23 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { acrossOf, type DropAnswer } from '@core/commissioning/drop';
+import { acrossOf, type DropAnswer, piecesToRead } from '@core/commissioning/drop';
 import { COMMISSIONING_LIMITS as LIMITS } from '@core/commissioning/limits';
 import type { Seen } from '@core/commissioning/plan';
 import { seenOf } from '@core/commissioning/seen';
 import type { StepOf } from '@core/commissioning/step';
-import { formatNumber } from '@core/quantity/format';
+import { FigurePart } from '../../ui/figure';
 import { QuantityField } from '../../ui/quantity-field';
 
 /** The pieces of a stretch that is too high, each with the volts across it: the one that stands out is the joint. */
 @Component({
   selector: 'co-pieces',
-  imports: [QuantityField],
+  imports: [FigurePart, QuantityField],
   template: `
     <h2>Across each piece, load on</h2>
     @for (row of rows(); track row.id) {
       <div class="row">
         <span
-          >{{ row.name }} <small>up to {{ row.most }} V</small></span
-        >
+          >{{ row.name }} <small>up to <co-figure [figure]="row.most" [decimals]="3" /></small
+        ></span>
         <co-quantity
           class="form"
           unit="V"
@@ -62,18 +62,15 @@ export class PiecesPanel {
   readonly entered = input.required<readonly Seen[]>();
   readonly seen = output<{ what: string; value: number | null }>();
   protected readonly limit = LIMITS.pieceV;
-  protected readonly rows = computed(() => {
-    const bad = this.answer().stretches.flatMap(({ id, verdict }) => (verdict === 'too-high' ? [id] : []));
-    const amps = Math.abs(seenOf(this.entered(), 'amps') ?? 0);
-    return this.step()
-      .stretches.filter(({ id }) => bad.includes(id))
-      .flatMap(({ pieces }) => pieces)
-      .map(({ id, name, highOhm }) => ({
+  protected readonly rows = computed(() =>
+    piecesToRead(this.step(), this.answer(), seenOf(this.entered(), 'amps') ?? 0).map(
+      ({ piece: { id, name }, most }) => ({
         id,
         name,
+        most,
         what: acrossOf(id),
         value: seenOf(this.entered(), acrossOf(id)),
-        most: formatNumber(highOhm * amps, 3),
-      }));
-  });
+      }),
+    ),
+  );
 }

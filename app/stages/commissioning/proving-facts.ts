@@ -6,6 +6,7 @@ import type { CommissioningPlan, Entry, Outcome, Photo, Round, Seen } from '@cor
 import { withSeen } from '@core/commissioning/seen';
 import { isOpen, markId, openPhase, provenAs, snagsOf, type Standing, standings } from '@core/commissioning/standing';
 import { asKept, type Phase, PHASES, type Step, type StepOf } from '@core/commissioning/step';
+import { broughtToMinusBar } from '@core/wiring/edit-circuit';
 import { MINUS_BAR } from '@core/wiring/new-parts';
 import { postOf } from '@core/wiring/part';
 import type { Run } from '@core/wiring/run';
@@ -229,9 +230,7 @@ export class ProvingFacts {
     const crossing = circuit?.bypasses.find(({ partId }) => partId === step.item.circuitId)?.crossing;
     const bar = wiring?.parts.find(({ id, kind }) => kind === 'bar' && postOf(id, 'bar') === MINUS_BAR);
     if (!wiring || !crossing || !bar) return false;
-    const runs = wiring.runs.map((run) =>
-      run.id === crossing.run.id ? { ...run, [crossing.end]: MINUS_BAR, endsBy: 'hand' as const } : run,
-    );
+    const runs = wiring.runs.map((run) => (run.id === crossing.run.id ? broughtToMinusBar(run, crossing.end) : run));
     this.store.dispatch(Edit.merge('wiring', { runs }, null));
     this.tightened(crossing.run);
     return true;

@@ -155,9 +155,9 @@ export class StepPage {
       case 'zero':
         return { says: fail ? 'Read again' : 'It is at zero', can: judged.zero !== null };
       case 'roll-call': {
-        const change = judged.changeA === null ? '…' : this.units.text(judged.changeA, 'A', { signed: true });
+        const change = judged.change === null ? '…' : this.units.text(judged.change.value, 'A', { signed: true });
         const says = fail ? 'Mended, read again' : asks ? 'Clamped: it reads' : `It reads: ${change}`;
-        return { says, can: judged.changeA !== null };
+        return { says, can: judged.change !== null };
       }
       case 'drop': {
         const says = fail ? 'Mended, read again' : asks ? 'Good all the same' : 'Its way is good';
@@ -400,7 +400,7 @@ export class StepPage {
         this.focusFirst();
         break;
       case 'adopt':
-        if (judged.changeA !== null && this.facts.adopt(step, judged.changeA))
+        if (judged.change !== null && this.facts.adopt(step, judged.change.value))
           this.says.set('The audit goes by what was measured now.');
         else this.says.set('Its power stands in a recording or a log: change that under Audit.');
         break;

@@ -3,7 +3,6 @@ import { formatNumber } from '@core/quantity/format';
 import type { Figure } from '@core/formula/figure';
 import type { Fault, Finding } from '@core/wiring/finding';
 import { through } from '@core/wiring/through';
-import { MINUS_BAR } from '@core/wiring/new-parts';
 import type { WiringFacts } from './wiring-facts';
 
 /** What is wrong, why, and what mends it. */
@@ -79,7 +78,7 @@ function wordsOf(
         apply: move
           ? {
               says: `Move the end of ${label} to the negative bar`,
-              run: () => facts.changeRun(move.runId, { [move.end]: MINUS_BAR, endsBy: 'hand' }),
+              run: () => facts.bringToMinusBar(move.runId, move.end),
             }
           : null,
       };

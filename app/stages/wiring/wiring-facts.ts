@@ -1,7 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { bankStrings, stringPosts } from '@core/wiring/battery-posts';
-import { type Insert, putInto, takeOut, takeOutOwn, takeOutRun } from '@core/wiring/edit-circuit';
+import { broughtToMinusBar, type Insert, putInto, takeOut, takeOutOwn, takeOutRun } from '@core/wiring/edit-circuit';
 import { equalLeads } from '@core/wiring/equal-leads';
 import type { RunFigures } from '@core/wiring/circuit-figures';
 import type { Finding } from '@core/wiring/finding';
@@ -73,6 +73,11 @@ export class WiringFacts {
       { runs: runs.map((run) => (run.id === id ? { ...run, ...changes } : run)) },
       `${id} ${Object.keys(changes).join(',')}`,
     );
+  }
+
+  bringToMinusBar(id: string, end: 'from' | 'to'): void {
+    const runs = this.wiring()?.runs ?? [];
+    this.change({ runs: runs.map((run) => (run.id === id ? broughtToMinusBar(run, end) : run)) }, null);
   }
 
   /** The size of a fuse, and its family where one is named. */
