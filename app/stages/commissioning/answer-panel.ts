@@ -43,7 +43,7 @@ import type { Answer, AnswerAction, AnswerRow } from './answer';
       </p>
     }
   `,
-  styleUrl: './answer-panel.css',
+  styleUrls: ['./small-table.css', './answer-panel.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class AnswerPanel {

@@ -24,28 +24,7 @@ import { expectedText } from './step-words';
       <ng-content />
     </dl>
   `,
-  styles: `
-    dl {
-      display: grid;
-      grid-template-columns: 1fr auto;
-      margin: 0 0 var(--s4);
-      border-top: 1.5px solid var(--ink);
-      border-bottom: 3px double var(--ink);
-      font-size: 16px;
-    }
-    dt,
-    dd {
-      margin: 0;
-      padding: 9px 0;
-    }
-    dt:not(:first-of-type),
-    dd:not(:first-of-type) {
-      border-top: 1px solid var(--rule);
-    }
-    dd {
-      text-align: right;
-    }
-  `,
+  styleUrl: './small-table.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ExpectedTable {

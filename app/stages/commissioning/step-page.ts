@@ -30,6 +30,7 @@ import type { AnswerAction } from './answer';
 import { AnswerPanel } from './answer-panel';
 import { answerOf } from './answer-words';
 import { BigField } from './big-field';
+import { changedText } from './changed-words';
 import { ChargePanel } from './charge-panel';
 import { CheckList } from './check-list';
 import { ExpectedTable } from './expected-table';
@@ -103,7 +104,7 @@ export class StepPage {
     if (!standing || mayBegin(this.facts.standings(), standing.step)) return null;
     return this.facts.standings().find((one) => one.step.phase === this.facts.openPhase() && isOpen(one)) ?? null;
   });
-  protected readonly moved = computed(() => this.standing()?.moved ?? []);
+  protected readonly changed = changedText;
 
   constructor() {
     keepAwake();
