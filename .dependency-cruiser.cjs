@@ -4,7 +4,7 @@
 const FLOORS = [
   'quantity|formula|statistics|series|text|plan|types',
   'cells|conductors|climate|network|sources',
-  'simulation',
+  'simulation|counter',
   'audit',
   'bank',
   'charging',

@@ -43,7 +43,6 @@ async function book(rigName: string, logName: string) {
   const { settings, tailA } = derived.monitor!;
   const setting = (id: string) => settings.find((s) => s.id === id)!.figure;
   const finder = new FullMarkFinder({
-    school: 'three',
     fullV: setting('full-voltage').value,
     tailA,
     holdMs: setting('hold-time').value * 60_000,

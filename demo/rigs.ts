@@ -6,7 +6,8 @@ import { newArray, newEngine, newSource, weekOf } from '../core/sources/new-sour
 import { newBank } from '../core/bank/fresh';
 import { newCharging } from '../core/charging/fresh';
 import { newInverter, newLoad } from '../core/audit/fresh';
-import type { SettingId } from '../core/monitor/plan';
+import { freshMonitor } from '../core/monitor/fresh';
+import type { SettingId } from '../core/monitor/setting-id';
 import { stampOf } from '../core/plan/stamped';
 import { deriveRig } from '../core/rig/derive-rig';
 import { newRig } from '../core/rig/new-rig';
@@ -223,21 +224,26 @@ const wagtail: Rig = {
     ],
   },
   monitor: {
-    capacitySchool: 'rated',
-    lowestAbsorptionV: 28.4,
-    highestFloatV: 27,
-    solarCharging: true,
-    alarmMarginFraction: 0.05,
-    entered: {},
+    ...newMonitor('Cab door', 28.4, 27, ['temperature-compensation', 'equalise-days', 'averaging-time']),
   },
 };
 
-/** With what was typed into its meter that February, when it had one string of batteries. */
+/** With what was typed into its meter that February, when it had one string of batteries, by somebody who had set lead before. */
 export const piedWagtail = typedIn(walkedToTheMaintainer(measuredAllRound(wagtail)), oneString(wagtail), [
-  ['capacity', 160, Date.UTC(2026, 1, 14, 15, 30)],
-  ['full-voltage', 28.1, Date.UTC(2026, 1, 14, 15, 31)],
-  ['tail-current', 0.04, Date.UTC(2026, 1, 14, 15, 33)],
-  ['coulombic-efficiency', 0.99, Date.UTC(2026, 1, 14, 15, 34)],
+  {
+    atMs: Date.UTC(2026, 1, 14, 15, 30),
+    by: 'Workshop',
+    note: 'as on the card of the old bank; to be looked at again',
+    values: [
+      ['capacity', 160],
+      ['full-voltage', 26.8],
+      ['tail-current', 0.05],
+      ['hold-time', 2],
+      ['coulombic-efficiency', 0.99],
+      ['dead-band', 0.05],
+      ['reserve-alarm', 0.25],
+    ],
+  },
 ]);
 
 const oldCells = model('generic-flooded-1-450');
@@ -289,26 +295,69 @@ const saltmarsh: Rig = {
     ],
   },
   monitor: {
-    capacitySchool: 'rated',
-    lowestAbsorptionV: 14.4,
-    highestFloatV: 13.6,
-    solarCharging: true,
+    ...newMonitor('Chart table', 14.4, 13.6, ['hold-time', 'high-alarm', 'cut-off', 'cut-in']),
     alarmMarginFraction: 0.1,
-    entered: {},
   },
 };
 
-/** Its circuit as it would be laid out, not measured yet. */
-export const saltmarshSurvey = laidOut(saltmarsh);
+/** Its circuit as it would be laid out, not measured yet; its meter was set up in the autumn before. */
+export const saltmarshSurvey = typedIn(laidOut(saltmarsh), laidOut(saltmarsh), [
+  {
+    atMs: Date.UTC(2025, 9, 4, 9, 20),
+    by: 'Skipper',
+    note: '',
+    values: [
+      ['capacity', 450],
+      ['full-voltage', 14.2],
+      ['tail-current', 0.02],
+      ['coulombic-efficiency', 0.87],
+      ['peukert', 1.22],
+      ['dead-band', 0.02],
+      ['reserve-alarm', 0.6],
+      ['low-alarm', 11.9],
+      ['days-since-full', 7],
+      ['equalise-days', 30],
+    ],
+  },
+]);
+
+interface Typed {
+  atMs: number;
+  by: string;
+  note: string;
+  values: readonly (readonly [SettingId, number])[];
+}
 
 /** A rig whose meter was set up as it was then: each setting as typed, with what its derivation rested on. */
-function typedIn(rig: Rig, then: Rig, typed: readonly (readonly [SettingId, number, number])[]): Rig {
+function typedIn(rig: Rig, then: Rig, sittings: readonly Typed[]): Rig {
   const settings = deriveRig(then, null).monitor?.settings ?? [];
-  const entered = typed.flatMap(([id, value, atMs]) => {
-    const setting = settings.find((one) => one.id === id);
-    return setting ? [[id, stampOf(setting.figure, atMs, value)]] : [];
-  });
-  return { ...rig, monitor: { ...rig.monitor, entered: Object.fromEntries(entered) as Rig['monitor']['entered'] } };
+  const entries = sittings.map(({ values, ...sitting }, k) => ({
+    ...sitting,
+    id: `keyed-${k + 1}`,
+    profileId: 'usual',
+    photo: null,
+    values: values.map(([id, value]) => ({
+      id,
+      value,
+      rests: stampOf(settings.find((one) => one.id === id)!.figure, sitting.atMs).rests,
+    })),
+  }));
+  return { ...rig, monitor: { ...rig.monitor, entries } };
+}
+
+/** A meter that asks for all but these. */
+function newMonitor(
+  name: string,
+  lowestAbsorptionV: number,
+  highestFloatV: number,
+  lacks: readonly SettingId[],
+): Rig['monitor'] {
+  const fresh = freshMonitor();
+  return {
+    ...fresh,
+    meter: { ...fresh.meter, name, fields: fresh.meter.fields.filter(({ id }) => !lacks.includes(id)) },
+    profiles: [{ ...fresh.profiles[0]!, lowestAbsorptionV, highestFloatV }],
+  };
 }
 
 function oneString(rig: Rig): Rig {

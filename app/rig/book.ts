@@ -47,13 +47,12 @@ export class Book {
       const monitor = this.derived()?.monitor;
       if (school === 'hand' || !monitor) {
         const atMs = readings.filter((reading) => reading.full).map((reading) => reading.atMs);
-        return { school: 'hand', atMs, timeZone: rig.place.timeZone, gapMs };
+        return { atMs, timeZone: rig.place.timeZone, gapMs };
       }
       const value = (id: string) => monitor.settings.find((setting) => setting.id === id)!.figure.value;
       return {
-        school,
         fullV: value('full-voltage'),
-        tailA: monitor.tailA,
+        tailA: school === 'three' ? monitor.tailA : null,
         holdMs: value('hold-time') * 60_000,
         gapMs,
         timeZone: rig.place.timeZone,

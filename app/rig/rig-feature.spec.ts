@@ -47,8 +47,7 @@ describe('rig state', () => {
     expect(after(moved, RigEvents.undo()).rig!.loads.find(({ id }) => id === 'a')!.group).toBe('Deck');
   });
   it('takes typing of a setting as one step', () => {
-    const enter = (value: number) =>
-      Edit.merge('monitor', { entered: { capacity: { value, atMs: 5, rests: null } } }, 'entered capacity');
+    const enter = (value: number) => Edit.merge('monitor', { starterA: value }, 'entered capacity');
     expect(after(opened, enter(1), enter(16), enter(160)).past).toHaveLength(1);
   });
   it('moves a load before another, into a group, and to the end', () => {

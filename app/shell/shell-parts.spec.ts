@@ -5,7 +5,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { NEW_RIG_NAME, newRig } from '@core/rig/new-rig';
 import { Edit } from '../rig/edit';
 import { openPage } from '../testing/open-page';
-import { sampleRig } from '../testing/sample-rig';
+import { keyedIn, sampleRig } from '../testing/sample-rig';
 import { SingleKeys } from '../ui/single-keys';
 import { UnitChoice } from '../ui/unit-choice';
 import { Commands } from './commands';
@@ -38,7 +38,7 @@ describe('the spine', () => {
       audit: { state: 'done', says: '26.4 Ah a day' },
       bank: { state: 'done', says: expect.stringMatching(/^200 Ah, lasts \d\.\d days$/) as string },
       charging: { state: 'in-work', says: 'simulating the year' },
-      monitor: { state: 'in-work', says: '0 of 7 entered' },
+      monitor: { state: 'in-work', says: '0 of 19 entered' },
       logbook: { state: 'empty', says: 'nothing logged yet' },
     });
     await page.until(() => lines()['charging']!.state !== 'in-work');
@@ -59,7 +59,7 @@ describe('the spine', () => {
   });
   it('turns to a warning where the bank is too small, and stale where the meter holds an old figure', async () => {
     const rig = sampleRig();
-    const monitor = { ...rig.monitor, entered: { capacity: { value: 150, atMs: 1, rests: null } } };
+    const monitor = { ...rig.monitor, entries: [keyedIn('capacity', 150)] };
     await openPage(KeyFigures, { ...rig, monitor, bank: { ...rig.bank!, autonomyDays: 30 } });
     const { lines } = TestBed.inject(StageStates);
     expect(lines()['bank']!.state).toBe('warning');
@@ -84,8 +84,8 @@ describe('what the last edit moved', () => {
   });
   it('names the settings that it made stale in the meter', async () => {
     const rig = sampleRig();
-    const entered = { capacity: { value: 200, atMs: 1, rests: null } };
-    const page = await openPage(WhatMoved, { ...rig, monitor: { ...rig.monitor, entered } });
+    const monitor = { ...rig.monitor, entries: [keyedIn('capacity', 200)] };
+    const page = await openPage(WhatMoved, { ...rig, monitor });
     TestBed.inject(Store).dispatch(Edit.set({ bank: { ...rig.bank!, parallelCount: 3 } }));
     await page.settle();
     expect(page.texts('h2')).toContain('Now out of date in the meter');

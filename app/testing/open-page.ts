@@ -28,6 +28,8 @@ import { takeOutLog } from '../storage/log-store';
 import { RigSession } from '../rig/rig-session';
 import { Storage } from '../storage/storage';
 import { MarginSlot } from '../ui/margin-slot';
+import { benchAtWork } from '../workers/bench-at-work';
+import { BenchWorkerClient } from '../workers/bench-worker-client';
 import { ComputeWorkerClient } from '../workers/compute-worker-client';
 import { findMarks } from '../workers/find-marks';
 import { importIntoBook, lookAtFile } from '../workers/import-into-book';
@@ -141,6 +143,7 @@ export function provideCoulan() {
     { provide: Storage, useValue: { db, blocked: signal(null), open: () => Promise.resolve(true) } },
     { provide: ComputeWorkerClient, useValue: computeOnTheSpot },
     { provide: YearPool, useValue: yearsOnTheSpot },
+    { provide: BenchWorkerClient, useValue: doorTo(benchAtWork(db, () => performance.now())) },
     { provide: LogWorkerClient, useValue: logsOnTheSpot(db) },
   ];
 }

@@ -4,6 +4,7 @@ import { newBattery } from '@core/cells/new-battery';
 import { newInverter, newLoad } from '@core/audit/fresh';
 import { newRig } from '@core/rig/new-rig';
 import type { Load } from '@core/audit/load';
+import type { SettingId } from '@core/monitor/setting-id';
 import type { Rig } from '@core/rig/rig';
 
 /** A load with round figures: watts, for hours of every day. */
@@ -53,3 +54,9 @@ export function sampleRig(): Rig {
     },
   };
 }
+
+/** One setting as it was keyed into the meter, of which it is not known what it rested on. */
+export const keyedIn = (id: SettingId, value: number): Rig['monitor']['entries'][number] => ({
+  ...{ id: `keyed-${id}`, atMs: 1, by: '', profileId: 'usual', note: '', photo: null },
+  values: [{ id, value, rests: null }],
+});

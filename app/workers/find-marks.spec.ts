@@ -26,7 +26,7 @@ async function putHour(
   await db.logDays.put({ logId, key, hasVoltage: true, maxV } as DaySumsRow);
   await db.logBlocks.put({ logId, key, columns });
 }
-const rule = { school: 'three', fullV: 14, tailA: 4, holdMs: 10 * MIN, gapMs: 5 * MIN, timeZone: 'UTC' } as const;
+const rule = { fullV: 14, tailA: 4, holdMs: 10 * MIN, gapMs: 5 * MIN, timeZone: 'UTC' } as const;
 
 describe('full marks of stored logs', () => {
   it('are found where voltage and current held long enough, in each log asked for', async () => {
@@ -125,14 +125,14 @@ describe('full marks of stored logs', () => {
       () => -6,
     );
     const atMs = Date.UTC(2026, 2, 9, 12, 29);
-    const [mark] = await findMarks(db, ['a'], { school: 'hand', atMs: [atMs], timeZone: 'UTC', gapMs: 5 * MIN });
+    const [mark] = await findMarks(db, ['a'], { atMs: [atMs], timeZone: 'UTC', gapMs: 5 * MIN });
     expect(mark).toMatchObject({ key: '2026-03-09', atMs, inAfterAh: 0 });
     // 6 A for 30 minutes
     expect(mark!.outAfterAh).toBeCloseTo(3, 9);
   });
   it('stand by the clocks of the place, and where nothing was logged too', async () => {
     const atMs = Date.UTC(2026, 2, 9, 23, 30);
-    const marks = await findMarks(db, ['a'], { school: 'hand', atMs: [atMs], timeZone: 'Europe/Berlin', gapMs: MIN });
+    const marks = await findMarks(db, ['a'], { atMs: [atMs], timeZone: 'Europe/Berlin', gapMs: MIN });
     expect(marks).toMatchObject([{ key: '2026-03-10', inAfterAh: 0, outAfterAh: 0 }]);
   });
 });

@@ -1,11 +1,11 @@
-import { type FullMark, FullMarkFinder, type FullRule, markByHand } from '@core/logbook/full-marks';
+import type { FullRule } from '@core/counter/full-rule';
+import { type FullMark, FullMarkFinder, markByHand } from '@core/logbook/full-marks';
 import type { Columns } from '@core/series/columns';
 import { type DayKey, dayKeyAt, dayStartMs, shiftDay } from '@core/series/local-day';
 import type { CoulanDatabase } from '../storage/database';
 
 /** Full marks as set by a person at these instants. */
 export interface HandRule {
-  school: 'hand';
   atMs: readonly number[];
   timeZone: string;
   gapMs: number;
@@ -16,7 +16,7 @@ export type MarkRule = (FullRule & { timeZone: string }) | HandRule;
 
 /** The full marks of stored logs, by a rule or as set by hand. */
 export function findMarks(db: CoulanDatabase, logIds: string[], rule: MarkRule): Promise<FullMark[]> {
-  return rule.school === 'hand' ? handMarks(db, logIds, rule) : ruleMarks(db, logIds, rule);
+  return 'atMs' in rule ? handMarks(db, logIds, rule) : ruleMarks(db, logIds, rule);
 }
 
 const dayOf = (key: DayKey, timeZone: string) => ({ key, endMs: dayStartMs(shiftDay(key, 1), timeZone) });

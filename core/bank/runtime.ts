@@ -1,7 +1,7 @@
 import { formula } from '../formula/formula';
 import { computed, entered, type Figure, type Sourced } from '../formula/figure';
 import type { LossSchool } from './plan';
-import { peukertFactor } from './peukert';
+import { peukertFactor } from '../cells/peukert';
 
 /** A battery or a bank that is asked how long it lasts. */
 export interface RuntimeSource {

@@ -6,7 +6,7 @@ import { entered } from '../formula/figure';
 import type { Bank } from './plan';
 import { newBank, simpleBank } from './fresh';
 import { newBattery } from '../cells/new-battery';
-import { peukertFactor, peukertShare } from './peukert';
+import { peukertFactor, peukertShare } from '../cells/peukert';
 import { nominalVoltage } from '../cells/nominal-voltage';
 import { sizeBank } from './size-bank';
 import { usableSchools } from './usable-schools';

@@ -18,7 +18,7 @@ import {
   usableCapacity,
 } from './bank-formulas';
 import { nominalVoltage } from '../cells/nominal-voltage';
-import { capacityWithPeukert, peukertShare } from './peukert';
+import { capacityWithPeukert, peukertShare } from '../cells/peukert';
 
 /** The bank against the day it is sized for. `need` is null while nothing is audited. */
 export interface SizedBank {

@@ -2,7 +2,7 @@ import type { Chemistry } from '../cells/chemistry';
 import { interpolate } from '../cells/interpolate';
 import type { Sourced } from '../formula/figure';
 import type { Bank } from './plan';
-import { capacityWithPeukert } from './peukert';
+import { capacityWithPeukert } from '../cells/peukert';
 import { dayAtVoltage, type DayDemand } from './size-bank';
 
 export interface WaterfallStep {

@@ -215,7 +215,7 @@ export const audited = () =>
         autonomyDays: entered(2),
         ratedPerUsable: entered(1.4),
       }),
-      derived: { quantiles, demand, bank, monitor, coulombicFraction },
+      derived: { quantiles, demand, bank, monitor: monitor && { ...monitor, facts: null }, coulombicFraction },
     };
   });
 

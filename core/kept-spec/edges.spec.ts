@@ -66,7 +66,7 @@ describe('both sides of a limit', () => {
   ])('%i is the %s', (place, says) => expect(ordinal(place)).toBe(says));
 
   it('a voltage and a tail current that are just reached mark full; short of either does not', () => {
-    const rule = { school: 'three', fullV: 14, tailA: 4, holdMs: 10 * MIN, gapMs: 5 * MIN } as const;
+    const rule = { fullV: 14, tailA: 4, holdMs: 10 * MIN, gapMs: 5 * MIN } as const;
     const marks = (volts: number, amps: number, minutes: number) => {
       const finder = new FullMarkFinder(rule);
       finder.addDay(
@@ -100,17 +100,26 @@ describe('both sides of a limit', () => {
   it.each([
     ['capacity', 0.5],
     ['full-voltage', 0.05],
-    ['tail-current', 0.0025],
+    ['tail-current', 0.0005],
     ['hold-time', 0.5],
     ['coulombic-efficiency', 0.005],
     ['dead-band', 0.005],
     ['reserve-alarm', 0.005],
   ] as const)('%s as entered agrees within what a meter shows', (id, half) => {
-    const rig: Rig = { ...newRig('r', 'R', 'UTC'), bank: newBank(newBattery('b', 'lfp', 4, 100)) };
+    const rig: Rig = { ...newRig('r', 'R', 'UTC'), bank: newBank(newBattery('b', 'lfp', 8, 100)) };
     const figure = deriveRig(rig, null).monitor!.settings.find((one) => one.id === id)!.figure;
     const agrees = (off: number) => {
-      const entered = { [id]: stampOf(figure, 0, figure.value + off) };
-      const typed = { ...rig, monitor: { ...rig.monitor, entered } };
+      const { value, rests } = stampOf(figure, 0, figure.value + off);
+      const entry = {
+        id: 'e',
+        atMs: 0,
+        by: '',
+        profileId: 'usual',
+        values: [{ id, value, rests }],
+        note: '',
+        photo: null,
+      };
+      const typed = { ...rig, monitor: { ...rig.monitor, entries: [entry] } };
       return deriveRig(typed, null).monitor!.settings.find((one) => one.id === id)!.entered!.agrees;
     };
     expect([agrees(half * 0.98), agrees(-half * 0.98)]).toEqual([true, true]);

@@ -95,8 +95,8 @@ async function brought(lines: readonly string[]) {
     checkCancelled: () => undefined,
     rowsHeldMax: 1000,
   });
-  const finder = new FullMarkFinder({ school: 'three', fullV: 14.2, tailA: 4, holdMs: 30 * MIN, gapMs: 25 * MIN });
-  const volts = new FullMarkFinder({ school: 'volts', fullV: 13.2, tailA: 0, holdMs: 60 * MIN, gapMs: 25 * MIN });
+  const finder = new FullMarkFinder({ fullV: 14.2, tailA: 4, holdMs: 30 * MIN, gapMs: 25 * MIN });
+  const volts = new FullMarkFinder({ fullV: 13.2, tailA: null, holdMs: 60 * MIN, gapMs: 25 * MIN });
   for (const [key, columns] of store.days)
     for (const each of [finder, volts])
       each.addDay({ key, endMs: dayStartMs(shiftDay(key, 1), place.timeZone) }, columns);

@@ -4,7 +4,8 @@ import type { Columns } from '../series/columns';
 import { DayIntegrator } from './day-integrator';
 import type { DaySums } from '../series/day-sums';
 import { chargeState } from './charge';
-import { FullMarkFinder, type FullRule, markByHand } from './full-marks';
+import type { FullRule } from '../counter/full-rule';
+import { FullMarkFinder, markByHand } from './full-marks';
 import { buildLedger } from './ledger';
 
 const T0 = Date.parse('2026-03-09T00:00:00Z');
@@ -95,7 +96,7 @@ describe('days that the book lacks', () => {
 const MARCH_9 = { key: '2026-03-09', endMs: T0 + 1440 * MIN };
 
 describe('full marks', () => {
-  const rule: FullRule = { school: 'three', fullV: 14.2, tailA: 2, holdMs: 10 * MIN, gapMs: 5 * MIN };
+  const rule: FullRule = { fullV: 14.2, tailA: 2, holdMs: 10 * MIN, gapMs: 5 * MIN };
   const find = (columns: Columns, more: Partial<FullRule> = {}) => {
     const finder = new FullMarkFinder({ ...rule, ...more });
     finder.addDay(MARCH_9, columns);
@@ -114,7 +115,7 @@ describe('full marks', () => {
   });
   it('does not mark while the current is still high, unless volts alone decide', () => {
     expect(find(charge(20))).toEqual([]);
-    expect(find(charge(20), { school: 'volts' })).toHaveLength(1);
+    expect(find(charge(20), { tailA: null })).toHaveLength(1);
   });
   it('does not mark what a short cloud-gap holds', () => {
     const cloud = log(

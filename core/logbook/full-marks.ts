@@ -1,18 +1,8 @@
+import { type FullRule, fullRows, notHeld } from '../counter/full-rule';
 import type { Columns } from '../series/columns';
 import { noFlow } from '../series/flow';
 import { addLine } from '../series/integrate';
 import type { DayKey, LocalDay } from '../series/local-day';
-
-/** When the bank counts as full: voltage reached, current small, both held long enough. */
-export interface FullRule {
-  /** "three": volts, amps and time; "volts": volts and time only. */
-  school: 'three' | 'volts';
-  fullV: number;
-  tailA: number;
-  holdMs: number;
-  /** A step longer than this breaks the hold. */
-  gapMs: number;
-}
 
 /** The last full mark of a day, and what passed between it and the end of that day. */
 export interface FullMark {
@@ -33,8 +23,7 @@ interface OpenMark {
 /** Finds the full marks of a log that is handed over day by day, in order. */
 export class FullMarkFinder {
   private readonly found: FullMark[] = [];
-  private heldSinceMs: number | null = null;
-  private lastMs = Number.NEGATIVE_INFINITY;
+  private readonly hold = notHeld();
   private open: OpenMark | null = null;
 
   constructor(private readonly rule: FullRule) {}
@@ -50,7 +39,7 @@ export class FullMarkFinder {
 
   /** A day on which the voltage never reaches the rule's, and for which the finder does not wait. */
   passDay(): void {
-    this.heldSinceMs = null;
+    this.hold.sinceMs = Number.NaN;
   }
 
   /** @param columns samples of one local day, later than those before; a log without voltage has no marks */
@@ -59,18 +48,9 @@ export class FullMarkFinder {
     if (this.open && timeMs.length > 0) untilMidnight(this.open, timeMs[0]!, currentA[0]!, this.rule.gapMs);
     this.open = null;
     if (voltageV === null) return;
-    const { school, fullV, tailA, holdMs, gapMs } = this.rule;
-    let markedAt = -1;
-    for (let k = 0; k < timeMs.length; k++) {
-      const t = timeMs[k]!;
-      const holds = voltageV[k]! >= fullV && (school === 'volts' || Math.abs(currentA[k]!) <= tailA);
-      if (!holds) this.heldSinceMs = null;
-      else if (this.heldSinceMs === null || t - this.lastMs > gapMs) this.heldSinceMs = t;
-      if (this.heldSinceMs !== null && t - this.heldSinceMs >= holdMs) markedAt = k;
-      this.lastMs = t;
-    }
+    const markedAt = fullRows(this.rule, timeMs, voltageV, currentA, this.hold).lastIndexOf(1);
     if (markedAt < 0) return;
-    const mark = markFrom(day.key, columns, markedAt, gapMs);
+    const mark = markFrom(day.key, columns, markedAt, this.rule.gapMs);
     this.found.push(mark);
     this.open = openMark(mark, day.endMs, columns);
   }

@@ -1,94 +1,402 @@
 import { describe, expect, it } from 'vitest';
-import { sizeBank } from '../bank/size-bank';
-import { CHEMISTRY_IDS } from '../cells/chemistry';
-import { entered } from '../formula/figure';
-import type { Bank } from '../bank/plan';
-import type { ChemistryEdits } from '../cells/chemistry-edit';
-import type { MonitorPlan, SettingId } from './plan';
+import { auditDay } from '../audit/audit';
+import { newInverter, newLoad } from '../audit/fresh';
 import { newBank, simpleBank } from '../bank/fresh';
+import type { Bank } from '../bank/plan';
+import { sizeBank } from '../bank/size-bank';
+import { CHEMISTRY_IDS, type ChemistryId } from '../cells/chemistry';
+import type { ChemistryEdits } from '../cells/chemistry-edit';
 import { newBattery } from '../cells/new-battery';
+import { entered } from '../formula/figure';
 import { newRig } from '../rig/new-rig';
-import { deriveSettings } from './derive-settings';
+import { newSource } from '../sources/new-source';
+import { standardTrace, tracesFor } from '../counter/standard-traces';
+import { tryOn } from '../counter/trial';
+import { benchBank } from './bench/bench-bank';
+import { checkSettings, FINDING_CODES, type FindingCode } from './checks/check-settings';
+import { counterOf } from './counter-of';
+import { deriveSettings, menuValues } from './derive-settings';
+import { nowKeyed, withKeyed } from './entries';
+import type { MonitorRig } from './facts';
+import { newProfile } from './fresh';
+import { menuValue, SAFE_SIDE, unitFactor, usualField, UNITS_OF } from './meter-unit';
+import { SETTING_IDS, type SettingId, type SettingValues } from './setting-id';
 
-const plan: MonitorPlan = newRig('r', 'R', 'UTC').monitor;
+const fresh = newRig('r', 'R', 'UTC');
 const wagtail: Bank = newBank(newBattery('b', 'lfp', 8, 160), 1, 2);
 const demand = { dayAh: entered(60), hoursWh: Array.from({ length: 24 }, () => 60) };
 
-function derive(
-  bank: Bank,
-  more: Partial<MonitorPlan> = {},
-  smallest: { says: string; currentA: number } | null = null,
-  edits: ChemistryEdits = {},
-) {
-  const result = deriveSettings(bank, sizeBank(bank, demand, edits), { ...plan, ...more }, [], smallest);
+function rigOf(bank: Bank, more: Partial<MonitorRig> = {}, edits: ChemistryEdits = {}): MonitorRig {
+  const sized = sizeBank(bank, demand, edits);
+  return {
+    ...{ plan: fresh.monitor, bank, sized, chemistryEdits: edits, inverters: [], sources: [] },
+    ...{ audit: auditDay([], [], fresh.audit, sized.nominalV), wiring: fresh.wiring, circuit: null },
+    ...more,
+  };
+}
+function derive(bank: Bank, more: Partial<MonitorRig> = {}, edits: ChemistryEdits = {}) {
+  const result = deriveSettings(rigOf(bank, more, edits));
   const value = (id: SettingId) => result.settings.find((setting) => setting.id === id)!;
   return { result, value };
 }
+const plan = (more: Partial<MonitorRig['plan']>) => ({ ...fresh.monitor, ...more });
+const usual = (more: object) => plan({ profiles: [{ ...fresh.monitor.profiles[0]!, ...more }] });
+/** A rig with one small load that never pauses. */
+function standing(bank: Bank, currentA: number): Partial<MonitorRig> {
+  const { nominalV } = sizeBank(bank, demand, {});
+  const load = {
+    ...newLoad('a', 'g'),
+    name: 'Alarm',
+    power: { by: 'watts', powerW: currentA * nominalV.value },
+    use: { by: 'always' },
+  } as const;
+  return { audit: auditDay([load], [], fresh.audit, nominalV) };
+}
 
-describe('deriveSettings', () => {
+describe('settings that follow', () => {
   it('24 V lithium: full from 28.4 − 2 · 0.15 = 28.1 V, tail 4 % = 12.8 A of 320 Ah', () => {
     const { result, value } = derive(wagtail);
     expect(value('capacity').figure.value).toBe(320);
     expect(value('full-voltage').figure.value).toBeCloseTo(28.1, 9);
     expect(value('tail-current').figure.value).toBeCloseTo(0.04, 12);
     expect(result.tailA).toBeCloseTo(12.8, 9);
+    expect(value('peukert').figure.value).toBe(1.03);
+    expect(value('empty-voltage').figure.value).toBeCloseTo(23.2, 9);
+    expect(value('high-alarm').figure.value).toBeCloseTo(28.7, 9);
+    expect(value('days-since-full').figure.value).toBe(30);
+    expect(value('temperature-compensation').figure.value).toBeCloseTo(0, 12);
+    expect(result.findings).toEqual([]);
   });
-  it('12 V flooded: full from 14.7 − 0.25 = 14.45 V, tail 2 %, efficiency 0.87', () => {
+  it('12 V flooded: full from 14.7 − 0.25 = 14.45 V, tail 2 %, efficiency 0.87, equalised, −30 mV/K', () => {
     const { value } = derive(simpleBank('flooded'));
     expect(value('full-voltage').figure.value).toBeCloseTo(14.45, 9);
     expect(value('tail-current').figure.value).toBe(0.02);
     expect(value('coulombic-efficiency').figure.value).toBe(0.87);
+    expect(value('equalise-days').figure.value).toBe(30);
+    expect(value('temperature-compensation').figure.value).toBeCloseTo(-0.03, 12);
+    // Equalising goes higher than any absorption: 2.6 V · 6 + 0.15.
+    expect(value('high-alarm').figure.value).toBeCloseTo(15.75, 9);
   });
-  it('takes the charger’s absorption voltage when it is entered', () => {
-    expect(derive(simpleBank('agm'), { lowestAbsorptionV: 14.1 }).value('full-voltage').figure.value).toBeCloseTo(
-      13.9,
-      9,
-    );
+  it('AGM: the tail is what is still taken when 1.4 % are missing, 1.8 · 1.4 % = 2.52 %, as a meter takes it 2.5', () => {
+    const { value } = derive(simpleBank('agm'));
+    expect(value('tail-current').figure.value).toBeCloseTo(0.0252, 12);
+    expect(value('tail-current').menu).toMatchObject({ value: 2.5, unit: 'percent', misses: false });
   });
-  it('says when no voltage fits between float and absorption', () => {
-    const { value } = derive(simpleBank('agm'), { lowestAbsorptionV: 13.8 });
-    expect(value('full-voltage').problems).toEqual(['no-room-for-full-voltage']);
+  it('follow the chargers: what was entered, the plan’s lowest and highest, where they stop, and their warmth', () => {
+    const sources = [
+      { ...newSource('solar', 's'), absorptionV: 14.4, floatV: 13.5 },
+      { ...newSource('shore', 'm'), absorptionV: 14.2, floatV: 13.8 },
+    ];
+    const agm = simpleBank('agm');
+    const { result, value } = derive(agm, { sources });
+    expect(result.facts.chargers).toMatchObject({
+      absorptionV: { value: 14.2 },
+      highestAbsorptionV: { value: 14.4 },
+      floatV: { value: 13.8 },
+      sunCharges: true,
+      stopsAtA: null,
+    });
+    expect(value('full-voltage').figure.value).toBeCloseTo(14, 9);
+    expect(value('full-voltage').allowed).toEqual({ low: 13.8, high: 14.2 });
+    expect(derive(agm, { sources: [sources[1]!] }).value('hold-time').figure.value).toBe(3);
+    expect(derive(agm, { plan: usual({ solarCharging: false }) }).value('hold-time').figure.value).toBe(3);
+    expect(
+      derive(agm, { sources, plan: usual({ lowestAbsorptionV: 14.1 }) }).value('full-voltage').figure.value,
+    ).toBeCloseTo(13.9, 9);
+    const stops = derive(agm, { plan: usual({ stopsAtA: 3 }) });
+    // 1.25 · 3 A of 100 Ah
+    expect(stops.value('tail-current').figure.value).toBeCloseTo(0.0375, 12);
+    const cold = derive(agm, { plan: usual({ tempC: 5 }) });
+    expect(cold.value('full-voltage').figure.value).toBeCloseTo(14.4 + 0.004 * 6 * 20 - 0.2, 9);
+    expect(derive(wagtail, { plan: usual({ tempC: 5 }) }).value('full-voltage').figure.value).toBeCloseTo(28.1, 9);
   });
-  it('takes an edited chemistry', () => {
-    const edited = derive(wagtail, {}, null, { lfp: { tailFraction: { value: 0.05, source: 'its sheet' } } });
+  it('say when no voltage fits between float and absorption, and when the chargers stop above every usual tail', () => {
+    const agm = simpleBank('agm');
+    expect(derive(agm, { plan: usual({ lowestAbsorptionV: 13.8 }) }).value('full-voltage').problems).toEqual([
+      'no-room-for-full-voltage',
+    ]);
+    expect(derive(agm, { plan: usual({ stopsAtA: 60 }) }).value('tail-current').problems).toEqual([
+      'charger-stops-above-tail',
+    ]);
+  });
+  it('take an edited chemistry', () => {
+    const edited = derive(wagtail, {}, { lfp: { tailFraction: { value: 0.05, source: 'its sheet' } } });
     expect(edited.result.tailA).toBeCloseTo(16, 9);
   });
-  it('usable school: capacity and scale change, tail amps stay', () => {
-    const { result, value } = derive(wagtail, { capacitySchool: 'usable' });
+  it('usable school: capacity and scale change, tail amps stay; an old bank holds less', () => {
+    const { result, value } = derive(wagtail, { plan: plan({ capacitySchool: 'usable' }) });
     expect(value('capacity').figure.value).toBeCloseTo(256, 9);
     expect(value('tail-current').figure.value * value('capacity').figure.value).toBeCloseTo(result.tailA, 9);
     expect(value('reserve-alarm').figure.value).toBeCloseTo(0.05, 12);
-  });
-  it('rated school: alarm at 20 % reserve + 5 %', () =>
-    expect(derive(wagtail).value('reserve-alarm').figure.value).toBeCloseTo(0.25, 12));
-  it('keeps the dead band under the smallest standing load, and prices the alternative', () => {
-    const { result, value } = derive(wagtail, {}, { says: 'Alarm', currentA: 0.05 });
-    expect(value('dead-band').figure.value).toBe(0.02);
-    expect(result.uncountedPerWeek?.value).toBeCloseTo(8.4, 12);
-  });
-  it('warns when even the smallest band swallows a load', () => {
-    expect(derive(wagtail, {}, { says: 'Clock', currentA: 0.008 }).value('dead-band').problems).toEqual([
-      'dead-band-swallows-load',
-    ]);
-  });
-  it('holds longer where the sun charges', () => {
-    expect(derive(wagtail).value('hold-time').figure.value).toBeGreaterThan(
-      derive(wagtail, { solarCharging: false }).value('hold-time').figure.value,
+    expect(derive(wagtail, { plan: usual({ healthFraction: 0.8 }) }).value('capacity').figure.value).toBeCloseTo(
+      256,
+      9,
     );
   });
-  it('marks a setting that no longer agrees with what was typed in', () => {
-    const typed = {
-      'full-voltage': { value: 28.1, atMs: 1, rests: null },
-      capacity: { value: 160, atMs: 1, rests: null },
-    };
-    const { value } = derive(wagtail, { entered: typed });
-    expect(value('full-voltage').entered?.agrees).toBe(true);
-    expect(value('capacity').entered).toMatchObject({ agrees: false, stale: true, moved: null });
+  it('rated school: alarm at 20 % reserve + 5 %, loads off at the reserve, on again a tenth above', () => {
+    const { value } = derive(wagtail);
+    expect(value('reserve-alarm').figure.value).toBeCloseTo(0.25, 12);
+    expect(value('cut-off').figure.value).toBeCloseTo(0.2, 12);
+    expect(value('cut-in').figure.value).toBeCloseTo(0.3, 12);
   });
-  it.each(CHEMISTRY_IDS)('%s: every derived value lies in its own range', (id) => {
-    for (const setting of derive(simpleBank(id)).result.settings) {
-      expect(setting.figure.value).toBeGreaterThanOrEqual(setting.allowed.low - 1e-12);
-      expect(setting.figure.value).toBeLessThanOrEqual(setting.allowed.high + 1e-12);
-    }
+  it('a relay by volts: below what a peak makes of the reserve, and on again above what it springs back', () => {
+    const { nominalV } = sizeBank(wagtail, demand, {});
+    const load = {
+      ...newLoad('a', 'g'),
+      power: { by: 'watts', powerW: 840 },
+      use: { by: 'hours', hoursPerDay: 1 },
+    } as const;
+    const { result, value } = derive(wagtail, {
+      plan: plan({ meter: { ...fresh.monitor.meter, relayBy: 'volts' } }),
+      audit: auditDay([load], [], fresh.audit, nominalV),
+    });
+    // 840 W at 21 V are 40 A.
+    expect(result.facts.peakA.value).toBeCloseTo(40, 9);
+    const ohm = result.facts.bankOhm.value;
+    expect(value('cut-off').figure.value).toBeCloseTo(3.245 * 8 - 40 * ohm, 9);
+    expect(value('cut-in').figure.value).toBeCloseTo(3.245 * 8 + 0.8, 9);
+    expect(value('cut-off').menu.unit).toBe('V');
+  });
+  it('keep the dead band under the smallest standing load, and price the alternative', () => {
+    const { result, value } = derive(wagtail, standing(wagtail, 0.05));
+    expect(value('dead-band').figure.value).toBe(0.02);
+    expect(result.uncountedPerWeek?.value).toBeCloseTo(8.4, 12);
+    expect(derive(wagtail, standing(wagtail, 0.008)).value('dead-band').problems).toEqual(['dead-band-swallows-load']);
+    expect(derive(wagtail).result.uncountedPerWeek).toBeNull();
+  });
+  it('choose a shunt from the largest current on: 1.25 times, with its headroom, step and heat', () => {
+    const { result, value } = derive(wagtail, { plan: plan({ starterA: 350 }) });
+    expect(value('shunt-rating').figure.value).toBe(500);
+    expect(result.shunt.headroom!.value).toBeCloseTo(500 / 350, 9);
+    expect(result.shunt.resolution.value).toBeCloseTo(0.01, 9);
+    // 0.1 mΩ at 350 A
+    expect(result.shunt.heat.value).toBeCloseTo(12.25, 9);
+    const wiring = {
+      ...fresh.wiring,
+      parts: [{ id: 's', kind: 'shunt' as const, name: 'Shunt', ratingA: 100, fullScaleV: 0.075, posts: {} }],
+    } as unknown as MonitorRig['wiring'];
+    const small = derive(wagtail, { plan: plan({ starterA: 350 }), wiring });
+    expect(small.value('shunt-rating')).toMatchObject({ figure: { value: 100 }, problems: ['shunt-too-small'] });
+    expect(small.value('shunt-voltage').menu).toMatchObject({ value: 75, unit: 'mV' });
+  });
+  it.each(CHEMISTRY_IDS)(
+    '%s: every value lies in its own range and fits a step of the meter, and nothing contradicts',
+    (id) => {
+      const { result } = derive(simpleBank(id));
+      for (const { figure, allowed, menu, id: setting } of result.settings) {
+        expect(figure.value, setting).toBeGreaterThanOrEqual(allowed.low - 1e-12);
+        expect(figure.value, setting).toBeLessThanOrEqual(allowed.high + 1e-12);
+        expect(menu.misses, setting).toBe(false);
+      }
+      expect(result.findings).toEqual([]);
+    },
+  );
+});
+
+describe('as the menu of a meter takes it', () => {
+  it('rounds to the safe side, or to the other where that is not allowed, and says when no step fits', () => {
+    const wide = { low: 0, high: 100 };
+    expect(menuValue(usualField('full-voltage'), 14.45, wide, 100).value).toBe(14.5);
+    expect(menuValue(usualField('full-voltage'), 14.45, { low: 14, high: 14.48 }, 100).value).toBe(14.4);
+    expect(menuValue(usualField('full-voltage'), 14.45, { low: 14.42, high: 14.48 }, 100)).toMatchObject({
+      value: 14.5,
+      misses: true,
+    });
+    expect(menuValue(usualField('dead-band'), 0.029, wide, 100).value).toBe(0.02);
+    expect(menuValue(usualField('coulombic-efficiency'), 0.93, wide, 100)).toMatchObject({ value: 93, stored: 0.93 });
+  });
+  it('in its own unit: tail in A, hold in s, alarm in Ah', () => {
+    const wide = { low: 0, high: 100 };
+    expect(menuValue({ id: 'tail-current', unit: 'A', step: 0.5 }, 0.04, wide, 320)).toMatchObject({ value: 12.5 });
+    expect(menuValue({ id: 'hold-time', unit: 's', step: 30 }, 3.2, wide, 320)).toMatchObject({
+      value: 210,
+      stored: 3.5,
+    });
+    expect(menuValue({ id: 'reserve-alarm', unit: 'Ah', step: 1 }, 0.25, wide, 320)).toMatchObject({ value: 80 });
+    expect(unitFactor('averaging-time', 'h', 1)).toBe(60);
+    expect(unitFactor('shunt-voltage', 'mV', 1)).toBe(0.001);
+  });
+  it('knows a unit, a step and a safe side of each', () => {
+    for (const id of SETTING_IDS)
+      for (const unit of UNITS_OF[id]) {
+        expect(usualField(id, unit).step).toBeGreaterThan(0);
+        expect(['up', 'down']).toContain(SAFE_SIDE[id]);
+      }
+  });
+});
+
+describe('what was keyed in', () => {
+  const sitting = (atMs: number, newId = `e${atMs}`) => ({ profileId: 'usual', atMs, by: '', newId });
+  const HOUR = 3_600_000;
+  const of = (value: number) => ({ value, rests: null });
+  it('is one entry for a sitting, a new one after a while, and the last counts', () => {
+    let entries = withKeyed([], sitting(0), 'capacity', of(100));
+    entries = withKeyed(entries, sitting(60_000), 'peukert', of(1.1));
+    entries = withKeyed(entries, sitting(120_000), 'capacity', of(101));
+    expect(entries).toHaveLength(1);
+    entries = withKeyed(entries, sitting(HOUR), 'capacity', of(200));
+    entries = withKeyed(entries, { ...sitting(HOUR), profileId: 'winter' }, 'capacity', of(50));
+    expect(entries.map(({ id }) => id)).toEqual(['e0', `e${HOUR}`, `e${HOUR}`]);
+    const now = nowKeyed(entries, 'usual');
+    expect(now.get('capacity')).toMatchObject({ value: 200, atMs: HOUR });
+    expect(now.get('peukert')).toMatchObject({ value: 1.1, atMs: 120_000 });
+    expect(nowKeyed(entries, 'winter').size).toBe(1);
+  });
+  it('is taken back out of its sitting; what was before stands again', () => {
+    let entries = withKeyed([], sitting(0), 'capacity', of(100));
+    entries = withKeyed(entries, sitting(HOUR), 'capacity', of(200));
+    entries = withKeyed(entries, sitting(HOUR + 1), 'capacity', null);
+    expect(nowKeyed(entries, 'usual').get('capacity')?.value).toBe(100);
+    expect(entries).toHaveLength(1);
+    expect(withKeyed(entries, sitting(3 * HOUR), 'capacity', null)).toBe(entries);
+  });
+  it('agrees within half a step of the menu, and turns stale only where it is wrong by now', () => {
+    const entered = (value: number, bank: Bank) => {
+      const first = derive(wagtail).value('capacity').figure;
+      const entries = [
+        {
+          ...{ id: 'e', atMs: 0, by: 'x', profileId: 'usual', note: '', photo: null },
+          values: [
+            {
+              id: 'capacity' as const,
+              value,
+              rests: [{ says: 'rated capacity, C20, strings in parallel', unit: 'Count' as const, value: 2 }],
+            },
+          ],
+        },
+      ];
+      expect(first.value).toBe(320);
+      return derive(bank, { plan: plan({ entries }) }).value('capacity').entered!;
+    };
+    expect(entered(320.4, wagtail)).toMatchObject({ agrees: true, stale: false });
+    expect(entered(320, newBank(newBattery('b', 'lfp', 8, 160), 1, 3))).toMatchObject({ agrees: false, stale: true });
+  });
+});
+
+describe('checks across the settings', () => {
+  const flooded = simpleBank('flooded');
+  const facts = (bank: Bank, more: Partial<MonitorRig> = {}) => deriveSettings(rigOf(bank, more)).facts;
+  const codes = (values: SettingValues, of = facts(flooded)) => checkSettings(values, of).map(({ code }) => code);
+  const inverter = newInverter('i');
+  const heavy = (() => {
+    const { nominalV } = sizeBank(wagtail, demand, {});
+    const kettle = {
+      ...newLoad('k', 'g'),
+      supply: 'ac' as const,
+      power: { by: 'watts', powerW: 6000 },
+      use: { by: 'hours', hoursPerDay: 0.5 },
+    } as const;
+    return { inverters: [inverter], audit: auditDay([kettle], [inverter], fresh.audit, nominalV) };
+  })();
+  const byVolts = { plan: plan({ meter: { ...fresh.monitor.meter, relayBy: 'volts' as const } }) };
+  const cases: [FindingCode, SettingValues, SettingValues, ReturnType<typeof facts>?][] = [
+    ['never-full', { 'full-voltage': 14.8 }, { 'full-voltage': 14.6 }],
+    [
+      'not-every-charger',
+      { 'full-voltage': 14.3 },
+      { 'full-voltage': 14.1 },
+      facts(flooded, {
+        sources: [
+          { ...newSource('solar', 's'), absorptionV: 14.4 },
+          { ...newSource('shore', 'm'), absorptionV: 14.2 },
+        ],
+      }),
+    ],
+    ['full-at-rest', { 'full-voltage': 13.5 }, { 'full-voltage': 13.6 }],
+    ['tail-below-stop', { 'tail-current': 0.01 }, { 'tail-current': 0.011 }],
+    ['dead-band-hides', { 'dead-band': 0.06 }, { 'dead-band': 0.05 }, facts(wagtail, standing(wagtail, 0.05))],
+    ['hold-shorter-than-clouds', { 'hold-time': 6 }, { 'hold-time': 7 }],
+    [
+      'shunt-too-small',
+      { 'shunt-rating': 400 },
+      { 'shunt-rating': 500 },
+      facts(wagtail, { plan: plan({ starterA: 350 }) }),
+    ],
+    [
+      'shunt-not-as-fitted',
+      { 'shunt-rating': 100, 'shunt-voltage': 0.05 },
+      { 'shunt-rating': 500, 'shunt-voltage': 0.05 },
+      facts(wagtail, {
+        wiring: {
+          ...fresh.wiring,
+          parts: [{ id: 's', kind: 'shunt', name: 'Shunt', ratingA: 500, fullScaleV: 0.05 }],
+        } as unknown as MonitorRig['wiring'],
+      }),
+    ],
+    [
+      'former-chemistry',
+      { 'coulombic-efficiency': 0.85, peukert: 1.25 },
+      { 'coulombic-efficiency': 0.99, peukert: 1.25 },
+      facts(wagtail),
+    ],
+    ['empty-below-own', { 'empty-voltage': 10.4 }, { 'empty-voltage': 10.5 }],
+    ['alarm-after-inverter', { 'reserve-alarm': 0 }, { 'reserve-alarm': 0.9 }, facts(wagtail, heavy)],
+    ['relay-chatters', { 'cut-off': 0.2, 'cut-in': 0.2 }, { 'cut-off': 0.2, 'cut-in': 0.21 }],
+    ['equalise-sealed', { 'equalise-days': 30 }, { 'equalise-days': 0 }, facts(wagtail)],
+    ['cut-before-alarm', { 'cut-off': 0.5, 'reserve-alarm': 0.5 }, { 'cut-off': 0.5, 'reserve-alarm': 0.51 }],
+    ['alarms-crossed', { 'low-alarm': 12, 'high-alarm': 12 }, { 'low-alarm': 12, 'high-alarm': 15 }],
+    ['high-below-charge', { 'high-alarm': 14.7 }, { 'high-alarm': 14.8 }],
+    ['empty-above-alarm', { 'empty-voltage': 12, 'low-alarm': 11.9 }, { 'empty-voltage': 11.9, 'low-alarm': 11.9 }],
+  ];
+  it.each(cases)('%s is found, and is not where all is well', (code, wrong, right, of) => {
+    expect(codes(wrong, of)).toContain(code);
+    expect(codes(right, of)).not.toContain(code);
+  });
+  it('each has its case', () => expect(cases.map(([code]) => code)).toEqual([...FINDING_CODES]));
+  it('a relay by volts chatters under the audit’s peak, and comes before its alarm', () => {
+    const of = facts(wagtail, { ...heavy, ...byVolts });
+    const springs = of.peakA.value * of.bankOhm.value;
+    expect(springs).toBeGreaterThan(0.1);
+    expect(codes({ 'cut-off': 24, 'cut-in': 24 + springs }, of)).toContain('relay-chatters');
+    expect(codes({ 'cut-off': 24, 'cut-in': 24.01 + springs }, of)).not.toContain('relay-chatters');
+    expect(codes({ 'cut-off': 25, 'low-alarm': 25 }, of)).toContain('cut-before-alarm');
+  });
+  it('judges nothing that is not set, and the alarm of a usable scale by what it is of the bank', () => {
+    expect(codes({})).toEqual([]);
+    const usable = facts(wagtail, { ...heavy, plan: plan({ capacitySchool: 'usable' }) });
+    const off = usable.inverterOff!.socFraction;
+    expect(codes({ 'reserve-alarm': (off - 0.2) / 0.8 - 0.01 }, usable)).toContain('alarm-after-inverter');
+    expect(codes({ 'reserve-alarm': (off - 0.2) / 0.8 + 0.01 }, usable)).not.toContain('alarm-after-inverter');
+  });
+});
+
+describe('the derived set on every day that ships', () => {
+  it.each(CHEMISTRY_IDS)('%s: marks no day falsely, and every full one, or says why it cannot', (id: ChemistryId) => {
+    const { result } = derive(simpleBank(id));
+    const bank = benchBank(result.facts);
+    let [fulls, marked] = [0, 0];
+    for (const seed of [1, 2, 3])
+      for (const trace of tracesFor(bank)) {
+        const { trial } = tryOn(
+          standardTrace(trace, bank, seed, 20),
+          counterOf(menuValues(result.settings), result.facts),
+          bank.capacityAh,
+        );
+        expect(trial.falseMarks, `${trace} ${seed}`).toBe(0);
+        // Where the charger lets go of absorption early, or never reaches it, no meter can know.
+        const knowable = trial.missed.filter(({ cause }) => cause === 'current-not-small');
+        fulls += trial.marked! + knowable.length;
+        marked += trial.marked!;
+        for (const miss of trial.missed) expect(miss.cause).not.toBe('never-by-itself');
+      }
+    expect(fulls).toBeGreaterThan(20);
+    expect(marked / fulls).toBeGreaterThanOrEqual(0.95);
+  });
+  it('another profile is derived beside the usual one', () => {
+    const old = { ...newProfile('old', 'Old bank'), healthFraction: 0.7 };
+    const rig = rigOf(wagtail, { plan: plan({ profiles: [fresh.monitor.profiles[0]!, old] }) });
+    expect(deriveSettings(rig, old).settings[0]!.figure.value).toBeCloseTo(224, 9);
+    expect(deriveSettings(rig).settings[0]!.figure.value).toBe(320);
+  });
+  it('a meter without hold, tail or efficiency counts as it can', () => {
+    const { result } = derive(wagtail);
+    expect(counterOf({ 'full-voltage': 28 }, result.facts)).toMatchObject({
+      full: { fullV: 28, tailA: null, holdMs: 0 },
+      coulombicFraction: 1,
+      peukertExponent: 1,
+      capacityAh: 320,
+      relay: null,
+    });
+    expect(counterOf({}, result.facts).full).toBeNull();
   });
 });

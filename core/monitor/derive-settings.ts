@@ -1,159 +1,120 @@
-import { cellsInSeries } from '../cells/cells-in-series';
-import { twelveVoltBlocks } from '../cells/twelve-volt-blocks';
-import type { SizedBank } from '../bank/size-bank';
-import { interpolate } from '../cells/interpolate';
-import { chemistryValue } from '../cells/chemistry-of';
-import { byDefault, entered, type Figure, type Sourced } from '../formula/figure';
-import type { Bank } from '../bank/plan';
-import type { Source } from '../sources/source';
-import { type MovedInput, movedSince, type Stamped } from '../plan/stamped';
-import type { MonitorPlan, SettingId } from './plan';
-import { type ChargerVoltages, chargerVoltages } from './charger-voltages';
-import {
-  coulombicEfficiency,
-  deadBand,
-  fullVoltage,
-  holdTime,
-  ratedCapacity,
-  reserveAlarm,
-  tailCurrent,
-  uncountedPerWeek,
-  usableOnly,
-} from './setting-formulas';
+import type { Figure } from '../formula/figure';
+import { type MovedInput, movedSince } from '../plan/stamped';
+import { checkSettings, type MonitorFinding } from './checks/check-settings';
+import { type NowKeyed, nowKeyed } from './entries';
+import { type MonitorFacts, monitorFacts, type MonitorRig } from './facts';
+import { menuValue, type MenuValue, unitFactor, usualField } from './meter-unit';
+import type { Meter, MeterField } from './plan';
+import { profileOf } from './profile-of';
+import { alarmSettings } from './settings/alarms';
+import { capacitySetting, countingSettings, uncountedPerWeek } from './settings/counting';
+import { fullMarkSettings } from './settings/full-mark';
+import { reminderSettings } from './settings/reminders';
+import type { DerivedSetting } from './settings/setting';
+import { shuntFigures, type ShuntFigures, shuntSettings } from './settings/shunt';
+import { SETTING_IDS, type SettingId, type SettingValues } from './setting-id';
 
-export type SettingProblem = 'no-room-for-full-voltage' | 'dead-band-swallows-load';
+/** A setting as it follows from the rig, as the meter's menu takes it, and as it was keyed in. */
+export interface Setting extends DerivedSetting {
+  /** As the meter asks for it; the usual way where it does not. */
+  field: MeterField;
+  /** The meter asks for it. */
+  has: boolean;
+  menu: MenuValue;
+  entered: EnteredSetting | null;
+}
 
-export interface Setting {
-  id: SettingId;
-  figure: Figure;
-  /** Where the value may lie, in the figure's unit. */
-  allowed: { low: number; high: number };
-  problems: SettingProblem[];
-  /**
-   * What was typed into the device: whether it agrees with the derivation, whether that rests on something else since, and on
-   * what; null where it is not known what it rested on: then it is stale when it does not agree.
-   */
-  entered: { value: number; atMs: number; agrees: boolean; stale: boolean; moved: MovedInput[] | null } | null;
+export interface EnteredSetting {
+  value: number;
+  atMs: number;
+  by: string;
+  /** It is what the menu would be set to today. */
+  agrees: boolean;
+  /** It is not, and what it rested on has changed since. */
+  stale: boolean;
+  /** What has changed since; null where it is not known what it rested on. */
+  moved: MovedInput[] | null;
 }
 
 export interface MonitorSettings {
-  chargers: ChargerVoltages;
+  facts: MonitorFacts;
+  /** All of them, in the order of the sheet. */
   settings: Setting[];
   /** Tail current in amps, whatever the school of capacity. */
   tailA: number;
   uncountedPerWeek: Figure | null;
+  shunt: ShuntFigures;
+  /** What is wrong with the derived set, and with the set that was keyed in. */
+  findings: MonitorFinding[];
+  enteredFindings: MonitorFinding[];
 }
 
-/** A value typed into a meter agrees when it differs by less than the meter can show. */
-const RESOLUTION: Record<SettingId, number> = {
-  capacity: 1,
-  'full-voltage': 0.1,
-  'tail-current': 0.005,
-  'hold-time': 1,
-  'coulombic-efficiency': 0.01,
-  'dead-band': 0.01,
-  'reserve-alarm': 0.01,
-};
+/** How a meter asks for a setting; null: it does not. The relay's two go by what the relay goes by. */
+export function fieldOf(meter: Meter, id: SettingId): MeterField | null {
+  const field = meter.fields.find((one) => one.id === id) ?? null;
+  if (!field || (id !== 'cut-off' && id !== 'cut-in')) return field;
+  const unit = meter.relayBy === 'charge' ? 'percent' : 'V';
+  return field.unit === unit ? field : usualField(id, unit);
+}
 
-const SETTLE_MIN = 3;
-const CLOUD_MIN = 7;
-const USUAL_BAND_A = 0.1;
-
-/** Derives the essential settings of a shunt monitor from the bank, its chargers and the audit. */
-export function deriveSettings(
-  bank: Bank,
-  sized: SizedBank,
-  plan: MonitorPlan,
-  sources: readonly Source[],
-  smallestStanding: { says: string; currentA: number } | null,
-): MonitorSettings {
-  const { chemistry } = sized;
-  const cells = cellsInSeries(bank);
-  const chargers = chargerVoltages(plan, sources, chemistry, cells);
-  const { absorptionV } = chargers;
-  const efficiency = chemistryValue(chemistry, 'coulombicFraction');
-  const restedFullV = interpolate(chemistry.restedCellV, 1) * cells;
-  const rated = plan.capacitySchool === 'rated';
-  const usable = entered(bank.usableFraction);
-
-  const capacity = rated
-    ? ratedCapacity.figure(sized.capacityAh.value, { capacityAh: sized.capacityAh })
-    : usableOnly.figure({ capacityAh: sized.capacityAh, usableFraction: usable });
-  const full = fullVoltage.figure({
-    absorptionV,
-    marginVPer12V: chemistryValue(chemistry, 'fullMarginVPer12V'),
-    blocks: entered(twelveVoltBlocks(bank, chemistry), `${cells} cells`),
+/** Derives every setting of a shunt monitor from the bank, its chargers, the circuit and the audit, for one profile. */
+export function deriveSettings(rig: MonitorRig, profile = profileOf(rig.plan)): MonitorSettings {
+  const facts = monitorFacts(rig, profile);
+  const { plan } = facts;
+  const capacity = capacitySetting(facts);
+  const derived = [
+    capacity,
+    ...fullMarkSettings(facts, capacity.figure),
+    ...countingSettings(facts),
+    ...alarmSettings(facts),
+    ...reminderSettings(facts),
+    ...shuntSettings(facts),
+  ];
+  const keyed = nowKeyed(plan.entries, profile.id);
+  const settings = SETTING_IDS.map((id): Setting => {
+    const own = settingOf(derived, id);
+    const asked = fieldOf(plan.meter, id);
+    const field = asked ?? fieldOf({ ...plan.meter, fields: [usualField(id)] }, id) ?? usualField(id);
+    const menu = menuValue(field, own.figure.value, own.allowed, capacity.figure.value);
+    const typed = keyed.get(id);
+    const entered = typed ? asEntered(typed, own.figure, menu, field, capacity.figure.value) : null;
+    return { ...own, field, has: asked !== null, menu, entered };
   });
-  const fullLowV = Math.max(chargers.floatV.value, restedFullV);
-  const tail = tailCurrent.figure({
-    tailFraction: chemistryValue(chemistry, 'tailFraction'),
-    capacityAh: sized.capacityAh,
-    setCapacityAh: capacity,
-  });
-  const toSetScale = sized.capacityAh.value / capacity.value;
-  const [tailLow, tailHigh] = chemistry.family === 'lithium' ? [0.04, 0.05] : [0.02, 0.04];
-  const smallestA: Sourced = smallestStanding
-    ? { value: smallestStanding.currentA, origin: 'computed', note: smallestStanding.says }
-    : byDefault(2 * USUAL_BAND_A, 'no standing load in the audit');
-  const band = deadBand.figure({ smallestA, usualA: byDefault(USUAL_BAND_A) });
-  const reserveFraction = rated
-    ? ({ value: 1 - bank.usableFraction, origin: 'computed', note: '100 % less the usable share' } as const)
-    : byDefault(0, '0 % is the reserve');
-  const alarm = reserveAlarm.figure({ reserveFraction, marginFraction: entered(plan.alarmMarginFraction) });
-
-  const setting = (
-    id: SettingId,
-    figure: Figure,
-    low: number,
-    high: number,
-    problems: SettingProblem[] = [],
-  ): Setting => {
-    const typed = plan.entered[id];
-    return { id, figure, allowed: { low, high }, problems, entered: typed ? asEntered(id, typed, figure) : null };
-  };
   return {
-    chargers,
-    settings: [
-      setting('capacity', capacity, capacity.value * 0.7, capacity.value * 1.05),
-      setting(
-        'full-voltage',
-        full,
-        fullLowV,
-        absorptionV.value,
-        full.value > fullLowV ? [] : ['no-room-for-full-voltage'],
-      ),
-      setting('tail-current', tail, tailLow * toSetScale, tailHigh * toSetScale),
-      setting(
-        'hold-time',
-        holdTime.figure({
-          settleMin: byDefault(SETTLE_MIN),
-          cloudMin: chargers.sunCharges ? byDefault(CLOUD_MIN, 'solar charging') : byDefault(0, 'no solar'),
-        }),
-        1,
-        30,
-      ),
-      setting(
-        'coulombic-efficiency',
-        coulombicEfficiency.figure(efficiency.value, { coulombicFraction: efficiency }),
-        chemistry.family === 'lithium' ? 0.97 : 0.8,
-        1,
-      ),
-      setting(
-        'dead-band',
-        band,
-        0.01,
-        Math.min(smallestA.value, 0.5),
-        band.value < smallestA.value ? [] : ['dead-band-swallows-load'],
-      ),
-      setting('reserve-alarm', alarm, reserveFraction.value, 1),
-    ],
-    tailA: chemistry.tailFraction * sized.capacityAh.value,
-    uncountedPerWeek: smallestStanding ? uncountedPerWeek.figure({ smallestA, weekH: byDefault(168) }) : null,
+    facts,
+    settings,
+    tailA: settingOf(settings, 'tail-current').figure.value * capacity.figure.value,
+    uncountedPerWeek: uncountedPerWeek(facts),
+    shunt: shuntFigures(facts),
+    findings: checkSettings(menuValues(settings), facts),
+    enteredFindings: checkSettings(enteredValues(settings), facts),
   };
 }
 
-function asEntered(id: SettingId, typed: Stamped, figure: Figure): Setting['entered'] {
-  const agrees = Math.abs(typed.value - figure.value) < RESOLUTION[id] / 2 + 1e-9;
-  const moved = movedSince(typed, figure);
-  return { value: typed.value, atMs: typed.atMs, agrees, moved, stale: moved === null ? !agrees : moved.length > 0 };
+/** One of them by its id. @throws {RangeError} where it is not among them: all of them always are */
+export function settingOf<Of extends { id: SettingId }>(settings: readonly Of[], id: SettingId): Of {
+  const found = settings.find((one) => one.id === id);
+  if (!found) throw new RangeError(`no setting is called ${id}`);
+  return found;
+}
+
+/** The set as the menu would take it, of what the meter asks for. */
+export const menuValues = (settings: readonly Setting[]): SettingValues =>
+  Object.fromEntries(settings.flatMap(({ id, has, menu }) => (has ? [[id, menu.stored]] : [])));
+
+/** The set that was keyed in. */
+export const enteredValues = (settings: readonly Setting[]): SettingValues =>
+  Object.fromEntries(settings.flatMap(({ id, entered }) => (entered ? [[id, entered.value]] : [])));
+
+function asEntered(
+  { value, atMs, by, rests }: NowKeyed,
+  figure: Figure,
+  menu: MenuValue,
+  { id, unit, step }: MeterField,
+  capacityAh: number,
+): EnteredSetting {
+  const stepStored = step * unitFactor(id, unit, capacityAh);
+  const agrees = Math.min(Math.abs(value - menu.stored), Math.abs(value - figure.value)) <= stepStored / 2 + 1e-9;
+  const moved = movedSince({ value, atMs, rests }, figure);
+  return { value, atMs, by, agrees, moved, stale: !agrees && (moved === null || moved.length > 0) };
 }

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import type { Figure, Working } from '../formula/figure';
 import type { Unit } from '../quantity/unit';
-import { instantMs, unitName } from './fields';
+import { unitName } from './fields';
 
 /** One thing that a figure rested on: by what way it went in, and what it was. */
 export const StampInput = z.strictObject({ says: z.string().max(300), unit: unitName, value: z.number() });
@@ -11,8 +11,6 @@ export type StampInput = z.infer<typeof StampInput>;
  * What is stored of a derivation: the value as a person took it over, when, and the fingerprint of what it rested on then; null of
  * a value from before fingerprints were kept.
  */
-export const stamped = (value: z.ZodNumber) =>
-  z.strictObject({ value, atMs: instantMs, rests: z.array(StampInput).max(200).nullable() });
 export interface Stamped {
   value: number;
   atMs: number;

@@ -13,6 +13,10 @@ export const UNITS = {
   AhPerWeek: { symbol: 'Ah a week', factor: 1, decimals: 1 },
   H: { symbol: 'h', factor: 1, decimals: 1 },
   Ohm: { symbol: 'mΩ', factor: 1000, decimals: 2 },
+  /** Across a shunt: stored in V. */
+  MilliV: { symbol: 'mV', factor: 1000, decimals: 0 },
+  /** By how much a voltage is shifted with warmth: stored in V/K. */
+  MilliVPerK: { symbol: 'mV/K', factor: 1000, decimals: 0 },
   M: { symbol: 'm', factor: 1, decimals: 1 },
   Mm2: { symbol: 'mm²', factor: 1, decimals: 1 },
   Mm: { symbol: 'mm', factor: 1, decimals: 0 },

@@ -8,6 +8,10 @@ import { newBank } from '../bank/fresh';
 import { newBattery } from '../cells/new-battery';
 import { newInverter, newLoad } from '../audit/fresh';
 import { newRig } from './new-rig';
+import { freshMonitor } from '../monitor/fresh';
+import { UNITS_OF } from '../monitor/meter-unit';
+import type { MonitorPlan } from '../monitor/plan';
+import { SETTING_IDS } from '../monitor/setting-id';
 import { Rig } from './rig';
 import { parseRigFile } from './rig-file';
 import { RIG_FORMAT, RIG_VERSION } from './version';
@@ -135,6 +139,43 @@ const bank = fc
   })
   .map((more) => ({ ...newBank(more.battery), ...more }));
 
+const keyed = fc.record({
+  id: fc.constantFrom(...SETTING_IDS),
+  value: any('settingValue'),
+  rests: fc.constant(null),
+});
+const monitor = fc
+  .record({
+    capacitySchool: fc.constantFrom('rated' as const, 'usable' as const),
+    alarmMarginFraction: any('alarmMarginFraction'),
+    starterA: anyOrNull('starterA'),
+    relayBy: fc.constantFrom('charge' as const, 'volts' as const),
+    asked: fc.subarray([...SETTING_IDS]),
+    step: any('meterStep'),
+    profile: fc.record({
+      lowestAbsorptionV: anyOrNull('chargerV'),
+      highestFloatV: anyOrNull('chargerV'),
+      stopsAtA: anyOrNull('stopsAtA'),
+      healthFraction: any('healthFraction'),
+      tempC: anyOrNull('bankTempC'),
+    }),
+    values: fc.array(keyed, { maxLength: 6 }),
+  })
+  .map(({ relayBy, asked, step, profile, values, ...own }): MonitorPlan => {
+    const fresh = freshMonitor();
+    return {
+      ...fresh,
+      ...own,
+      meter: {
+        ...fresh.meter,
+        relayBy,
+        fields: asked.map((id) => ({ id, unit: UNITS_OF[id].at(-1)!, step })),
+      },
+      profiles: [{ ...fresh.profiles[0]!, ...profile }],
+      entries: [{ id: 'e', atMs: 0, by: '', profileId: 'usual', values, note: '', photo: null }],
+    };
+  });
+
 const plans = fc
   .record({
     loads: fc.array(load, { maxLength: 4 }),
@@ -148,7 +189,7 @@ const plans = fc
     absorption: own('cellV'),
     chargerV: anyOrNull('chargerV'),
     watts: any('arrayW'),
-    capacitySchool: fc.constantFrom('rated' as const, 'usable' as const),
+    monitor,
   })
   .map((of) => {
     const rig = newRig('r', 'R', 'UTC');
@@ -168,7 +209,7 @@ const plans = fc
         ...rig.charging,
         sources: [{ ...newSource('solar', 's'), absorptionV: of.chargerV, arrays: [newArray('a', of.watts)] }],
       },
-      monitor: { ...rig.monitor, capacitySchool: of.capacitySchool, lowestAbsorptionV: of.chargerV },
+      monitor: of.monitor,
     };
   });
 

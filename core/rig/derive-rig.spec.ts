@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { DAY_SEED, simulateDays } from '../audit/simulate-day';
 import { daysOfLoads } from '../audit/sizing-day';
-import { stampOf } from '../plan/stamped';
+import { type StampInput, stampOf } from '../plan/stamped';
+import type { KeyedEntry } from '../monitor/plan';
+import type { SettingId } from '../monitor/setting-id';
 import { deriveRig, rigDeriver, staleValues } from './derive-rig';
 import { movedFigures } from './moved-figures';
 import { newLoad } from '../audit/fresh';
@@ -18,7 +20,12 @@ const rig: Rig = {
 };
 rig.audit = { ...rig.audit, sizeFor: 'typical' };
 const capacity = deriveRig(rig, null).monitor!.settings.find(({ id }) => id === 'capacity')!;
-rig.monitor = { ...rig.monitor, entered: { capacity: stampOf(capacity.figure, 0) } };
+const keyed = (id: SettingId, value: number, rests: StampInput[] | null): KeyedEntry => ({
+  ...{ id: `keyed-${id}`, atMs: 0, by: '', profileId: 'usual', note: '', photo: null },
+  values: [{ id, value, rests }],
+});
+const stamp = stampOf(capacity.figure, 0);
+rig.monitor = { ...rig.monitor, entries: [keyed('capacity', stamp.value, stamp.rests)] };
 
 describe('deriveRig', () => {
   it('chains audit, bank and monitor: 128 Wh ÷ 12.8 V = 10 Ah; 20 Ah ÷ 0.8 = 25 Ah', () => {
@@ -31,7 +38,7 @@ describe('deriveRig', () => {
     expect(deriveRig(rig, null).coulombicFraction).toMatchObject({ value: 0.99, origin: 'default' });
     const typed = {
       ...rig,
-      monitor: { ...rig.monitor, entered: { 'coulombic-efficiency': { value: 0.95, atMs: 0, rests: null } } },
+      monitor: { ...rig.monitor, entries: [keyed('coulombic-efficiency', 0.95, null)] },
     };
     expect(deriveRig(typed, null).coulombicFraction).toMatchObject({ value: 0.95, origin: 'entered' });
   });

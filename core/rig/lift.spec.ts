@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { newLoad } from '../audit/fresh';
 import { simpleBank } from '../bank/fresh';
+import { nowKeyed } from '../monitor/entries';
 import { newRig } from './new-rig';
 import { parseRigFile } from './rig-file';
 import { RIG_VERSION } from './version';
@@ -120,13 +121,22 @@ describe('files of version 4', () => {
   it('keep what was entered into the meter, of which it is not known what it rested on', () => {
     const rig = newRig('r', 'R', 'UTC');
     const entered = { capacity: { value: 160, atMs: 5 }, 'dead-band': { value: 0.05, atMs: 6 } };
-    const old = { ...rig, monitor: { ...rig.monitor, entered } };
+    const old = {
+      ...rig,
+      monitor: {
+        ...{ capacitySchool: 'rated', alarmMarginFraction: 0.05, solarCharging: false },
+        ...{ lowestAbsorptionV: 14.2, highestFloatV: null, entered },
+      },
+    };
     const result = parseRigFile(JSON.stringify({ format: 'coulan-rig', version: 4, rig: old, logs: [] }));
     if (!result.ok) throw new Error(JSON.stringify(result.problem));
-    expect(result.file.rig.monitor.entered).toEqual({
-      capacity: { value: 160, atMs: 5, rests: null },
-      'dead-band': { value: 0.05, atMs: 6, rests: null },
-    });
+    const { monitor } = result.file.rig;
+    expect([...nowKeyed(monitor.entries, 'usual').values()]).toEqual([
+      { id: 'capacity', value: 160, rests: null, atMs: 5, by: '' },
+      { id: 'dead-band', value: 0.05, rests: null, atMs: 6, by: '' },
+    ]);
+    expect(monitor.profiles).toMatchObject([{ id: 'usual', lowestAbsorptionV: 14.2, solarCharging: false }]);
+    expect(monitor.meter.fields).toHaveLength(19);
   });
   it('that hold their records in their places are read as they are', () => {
     const reading = {

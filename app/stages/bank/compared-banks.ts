@@ -1,3 +1,4 @@
+import { profileOf } from '@core/monitor/profile-of';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { type BankSheet, bankSheet } from '@core/bank/bank-sheet';
 import { sizeBank, type SizedBank } from '@core/bank/size-bank';
@@ -125,7 +126,7 @@ export class ComparedBanks {
   protected readonly misfits = computed(() => {
     const rig = this.facts.rig();
     if (!rig) return [];
-    const { lowestAbsorptionV: absorptionV, highestFloatV: floatV } = rig.monitor;
+    const { lowestAbsorptionV: absorptionV, highestFloatV: floatV } = profileOf(rig.monitor);
     const chargers = [
       ...rig.charging.sources.filter(({ on }) => on),
       { name: 'as entered under Monitor', absorptionV, floatV },

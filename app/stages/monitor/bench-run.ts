@@ -1,0 +1,281 @@
+import { computed, DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import { hourTable } from '@core/charging/trace-week';
+import { type TraceId, tracesFor } from '@core/counter/standard-traces';
+import type { Trial } from '@core/counter/trial';
+import { benchBank } from '@core/monitor/bench/bench-bank';
+import { derivedSet, gridOf } from '@core/monitor/bench/grid';
+import type { SearchResult } from '@core/monitor/bench/search';
+import { counterOf, hardwareOf } from '@core/monitor/counter-of';
+import { enteredValues, menuValues } from '@core/monitor/derive-settings';
+import { SETTING_IDS, type SettingId, type SettingValues } from '@core/monitor/setting-id';
+import { NO_CHANGE } from '@core/simulation/what-if';
+import { errorText } from '@core/text/error-text';
+import { YearSimulation } from '../../rig/year-simulation';
+import { BenchWorkerClient } from '../../workers/bench-worker-client';
+import type { BenchLook, BenchQuestion, TraceOrder } from '../../workers/bench-worker-api';
+import { YearPool } from '../../workers/year-pool';
+import { MonitorFacts } from './monitor-facts';
+import { TRACE_WORDS } from './trace-words';
+
+export type SetId = 'entered' | 'derived' | 'tried' | 'found';
+export interface BenchSet {
+  id: SetId;
+  name: string;
+  values: SettingValues;
+}
+
+/** Weeks of the simulated year that can be played: the first whole one of these months. */
+const WEEKS = [
+  { day: 7, name: 'January' },
+  { day: 97, name: 'April' },
+  { day: 188, name: 'July' },
+  { day: 280, name: 'October' },
+];
+const WEEK_H = 168;
+/** Where the simulated week begins on the sheet: a Monday of no year in particular. */
+const NEW_YEAR_MS = Date.UTC(2027, 0, 1);
+const STRETCHES = 700;
+/** The other traces are tried when dragging pauses. */
+const PAUSE_MS = 250;
+
+/** What stands on the test bench, and what came of it. Lives as long as its page. */
+@Injectable()
+export class BenchRun {
+  private readonly facts = inject(MonitorFacts);
+  private readonly worker = inject(BenchWorkerClient);
+  private readonly year = inject(YearSimulation);
+  private readonly pool = inject(YearPool);
+
+  /** What was moved on the bench; the rest is as entered. */
+  readonly moved = signal<SettingValues>({});
+  readonly found = signal<SettingValues | null>(null);
+  readonly chosen = signal<SetId>('tried');
+  readonly traceKey = signal('broken-cloud');
+  readonly zoom = signal<{ fromMs: number; toMs: number } | null>(null);
+  readonly look = signal<BenchLook | null>(null);
+  readonly problem = signal<string | null>(null);
+  /** By trace and set: what was tried of the others. */
+  readonly trials = signal<ReadonlyMap<string, Trial>>(new Map());
+  readonly searching = signal<number | null>(null);
+  readonly result = signal<SearchResult | null>(null);
+  private readonly weeks = signal<ReadonlyMap<string, TraceOrder>>(new Map());
+
+  readonly bank = computed(() => {
+    const sheet = this.facts.sheet();
+    return sheet && benchBank(sheet.facts);
+  });
+  private readonly derived = computed(() => menuValues(this.facts.sheet()?.settings ?? []));
+  private readonly entered = computed(() => {
+    const settings = this.facts.sheet()?.settings ?? [];
+    const own = enteredValues(settings.filter(({ has }) => has));
+    return { noted: Object.keys(own).length > 0, values: { ...this.derived(), ...own } };
+  });
+  readonly sets = computed<BenchSet[]>(() => {
+    const { noted, values } = this.entered();
+    const found = this.found();
+    return [
+      ...(noted ? [{ id: 'entered' as const, name: 'as entered', values }] : []),
+      { id: 'derived', name: 'as derived', values: this.derived() },
+      { id: 'tried', name: 'tried', values: { ...values, ...this.moved() } },
+      ...(found ? [{ id: 'found' as const, name: 'found', values: { ...this.derived(), ...found } }] : []),
+    ];
+  });
+  readonly set = computed(() => this.sets().find(({ id }) => id === this.chosen()) ?? this.sets().at(-1)!);
+  /** Traces by key, in the order of the table. */
+  readonly traces = computed(() => {
+    const [sheet, rig, bank] = [this.facts.sheet(), this.facts.rig(), this.bank()];
+    if (!sheet || !rig || !bank) return [];
+    const { chemistry, profile, ratedAh, chargers } = sheet.facts;
+    const capacityAh = bank.capacityAh;
+    const sure = {
+      fullV: chargers.absorptionV.value - 0.05 * sheet.facts.blocks.value,
+      tailA: chemistry.tailFraction * ratedAh.value,
+      holdMs: 20 * 60_000,
+    };
+    const logs = rig.logbook.logs.map((log) => ({
+      key: `log:${log.id}`,
+      name: log.name,
+      says: 'your own log, the latest two months of it at most',
+      zone: rig.place.timeZone,
+      order: {
+        by: 'log' as const,
+        logId: log.id,
+        gapMs: log.gapLimitMs,
+        reckoning: { capacityAh, coulombicFraction: chemistry.coulombicFraction, sure },
+        sureMs: rig.logbook.readings.filter(({ full }) => full).map(({ atMs }) => atMs),
+      },
+    }));
+    const weeks = [...this.weeks()].map(([name, order]) => ({
+      key: `week:${name}`,
+      name: `Simulated year, ${name}`,
+      says: 'a week of the year as charging and audit make it, hour by hour',
+      zone: 'UTC',
+      order,
+    }));
+    const standard = tracesFor(bank).map((id: TraceId) => ({
+      key: id,
+      ...TRACE_WORDS[id],
+      zone: 'UTC',
+      order: { by: 'standard' as const, id, bank },
+    }));
+    return profile ? [...standard, ...weeks, ...logs] : [];
+  });
+  readonly trace = computed(() => this.traces().find(({ key }) => key === this.traceKey()) ?? this.traces()[0] ?? null);
+  /** Of the chosen set on the trace that is shown. */
+  readonly trial = computed(() => this.look()?.tried.find(({ id }) => id === this.set().id) ?? null);
+
+  constructor() {
+    let [asked, timer, alive] = [0, 0 as ReturnType<typeof setTimeout> | 0, true];
+    inject(DestroyRef).onDestroy(() => {
+      alive = false;
+      clearTimeout(timer || undefined);
+      this.cancel();
+    });
+    // Whatever is moved while the worker answers is asked next; only the newest counts.
+    let busy = false;
+    let next: BenchQuestion | null = null;
+    const ask = async (question: BenchQuestion) => {
+      next = question;
+      if (busy) return;
+      busy = true;
+      while (next && alive) {
+        const now: BenchQuestion = next;
+        next = null;
+        try {
+          const look = await this.worker.call((api) => api.look(now));
+          if (!alive) return;
+          this.look.set(look);
+          this.problem.set(look ? null : 'This log has no rows any more: it was taken out.');
+        } catch (error) {
+          if (alive) this.problem.set(`The trace was not tried: ${errorText(error)}`);
+        }
+      }
+      busy = false;
+    };
+    effect(() => {
+      const trace = this.trace();
+      const zoom = this.zoom();
+      const question = trace && this.question(trace.order, zoom);
+      if (question) void ask(question);
+      const round = ++asked;
+      clearTimeout(timer || undefined);
+      timer = setTimeout(() => void this.tryOthers(() => alive && round === asked), PAUSE_MS);
+    });
+    effect(() => {
+      const [parts, bank] = [this.year.parts(), this.bank()];
+      if (!parts || !bank) return this.weeks.set(new Map());
+      void this.pool.trace(parts, NO_CHANGE, 0).then(
+        ({ hours, firstDay }) => {
+          if (!alive) return;
+          const table = hourTable(hours, firstDay);
+          const found = WEEKS.flatMap(({ day, name }) => {
+            const from = table.findIndex((hour) => hour.day === day && hour.hour === 0);
+            if (from < 0 || from + WEEK_H > table.length) return [];
+            const week = table.slice(from, from + WEEK_H);
+            const order: TraceOrder = {
+              by: 'hours',
+              hours: week.map(({ offeredA, loadA }) => ({ offeredA, loadA })),
+              bank,
+              fromSoc: table[Math.max(0, from - 1)]!.soc,
+              fromMs: NEW_YEAR_MS + day * 86_400_000,
+            };
+            return [[name, order] as const];
+          });
+          this.weeks.set(new Map(found));
+        },
+        () => undefined,
+      );
+    });
+  }
+
+  /** Moves one setting of what is tried, and shows it. */
+  move(id: SettingId, value: number): void {
+    const from = this.chosen() === 'tried' ? this.moved() : this.differs(this.set().values);
+    this.moved.set({ ...from, [id]: value });
+    this.chosen.set('tried');
+  }
+
+  /** What is tried is this set from now on. */
+  take(set: BenchSet): void {
+    this.moved.set(this.differs(set.values));
+    this.chosen.set('tried');
+  }
+
+  async search(): Promise<void> {
+    const [sheet, bank, plan] = [this.facts.sheet(), this.bank(), this.facts.plan()];
+    const volts = sheet?.settings.find(({ id }) => id === 'full-voltage');
+    if (!sheet || !bank || !plan || !volts || this.searching() !== null) return;
+    this.searching.set(0);
+    this.problem.set(null);
+    const { proxy } = await import('comlink');
+    const base = counterOf(this.derived(), sheet.facts);
+    const order = {
+      ...{ bank, base, hardware: hardwareOf(plan.meter), rangeV: volts.allowed },
+      derived: derivedSet(sheet.settings, base.capacityAh),
+      grid: gridOf(sheet.settings, base.capacityAh),
+    };
+    try {
+      const onProgress = proxy((share: number) => this.searching.update((now) => (now === null ? null : share)));
+      const result = await this.worker.once((api) => api.search(order, onProgress));
+      if (result) {
+        this.result.set(result);
+        this.found.set({
+          'full-voltage': result.found.fullV,
+          ...(result.found.tailA === null ? {} : { 'tail-current': result.found.tailA / base.capacityAh }),
+          ...(result.found.holdMs === null ? {} : { 'hold-time': result.found.holdMs / 60_000 }),
+        });
+        this.chosen.set('found');
+      }
+    } catch (error) {
+      this.problem.set(`The search did not end: ${errorText(error)}`);
+    }
+    this.searching.set(null);
+  }
+
+  cancel(): void {
+    if (this.searching() === null) return;
+    this.searching.set(null);
+    void this.worker.call((api) => api.cancel());
+  }
+
+  /** Of a set's values those that are not as entered. */
+  private differs(values: SettingValues): SettingValues {
+    const entered = this.entered().values;
+    return Object.fromEntries(
+      SETTING_IDS.flatMap((id) => (values[id] !== undefined && values[id] !== entered[id] ? [[id, values[id]]] : [])),
+    );
+  }
+
+  private question(trace: TraceOrder, zoom: { fromMs: number; toMs: number } | null): BenchQuestion | null {
+    const [sheet, bank, plan] = [this.facts.sheet(), this.bank(), this.facts.plan()];
+    if (!sheet || !bank || !plan) return null;
+    return {
+      trace,
+      sets: this.sets().map(({ id, values }) => ({ id, settings: counterOf(values, sheet.facts) })),
+      capacityAh: bank.capacityAh,
+      hardware: hardwareOf(plan.meter),
+      view: { fromMs: zoom?.fromMs ?? null, toMs: zoom?.toMs ?? null, stretches: STRETCHES },
+    };
+  }
+
+  /** The sets on every trace, one after the other, as long as nothing is moved. */
+  private async tryOthers(current: () => boolean): Promise<void> {
+    for (const { key, order } of untracked(this.traces)) {
+      if (!current()) return;
+      const question = untracked(() => this.question(order, null));
+      if (!question) return;
+      try {
+        const look = await this.worker.call((api) => api.look({ ...question, view: null }));
+        if (!current()) return;
+        this.trials.update((known) => {
+          const all = new Map(known);
+          for (const { id, trial } of look?.tried ?? []) all.set(`${key} ${id}`, trial);
+          return all;
+        });
+      } catch {
+        // The trace that is shown says what has failed.
+        return;
+      }
+    }
+  }
+}

@@ -1,0 +1,227 @@
+import { describe, expect, it } from 'vitest';
+import { CHEMISTRY_IDS, type ChemistryId } from '../cells/chemistry';
+import { CHEMISTRIES } from '../cells/chemistry.data';
+import { acceptedAh } from '../cells/acceptance';
+import { interpolate } from '../cells/interpolate';
+import { type CounterSettings, PERFECT_METER } from './counter-settings';
+import { playedHours } from './played-hours';
+import { reckonedTruth } from './reckoned-truth';
+import { standardTrace, TRACE_IDS, type TraceBank, tracesFor } from './standard-traces';
+import { traceDays, type Trace } from './trace';
+import { tryOn, weigh } from './trial';
+import { playBattery } from './true-battery';
+import { trueFulls } from './true-fulls';
+
+const MIN = 60_000;
+function bankOf(id: ChemistryId, capacityAh = 200): TraceBank {
+  const chemistry = CHEMISTRIES[id];
+  const cells = chemistry.cellsPer12V;
+  return {
+    ...{ chemistry, cells, capacityAh, tempC: 20, sun: true },
+    ohm: (chemistry.cell100AhMilliOhm / 1000) * cells * (100 / capacityAh),
+    absorptionV: chemistry.absorptionCellV * cells,
+    floatV: chemistry.floatCellV * cells,
+    stopsAtA: (chemistry.family === 'lead' ? 0.01 : 0.02) * capacityAh,
+  };
+}
+const settingsFor = (bank: TraceBank, more: Partial<CounterSettings> = {}): CounterSettings => ({
+  ...{ capacityAh: bank.capacityAh, zeroAh: 0, deadBandA: 0, averagingMs: 30 * MIN },
+  ...{ coulombicFraction: bank.chemistry.coulombicFraction, peukertExponent: 1 },
+  ...{ reserveFraction: null, lowV: null, highV: null, relay: null },
+  full: { fullV: bank.absorptionV - 0.2, tailA: 0.04 * bank.capacityAh, holdMs: 10 * MIN },
+  ...more,
+});
+
+describe('a bank as it truly is', () => {
+  it.each(CHEMISTRY_IDS)('%s: held at absorption it takes what its chemistry accepts', (id) => {
+    const bank = bankOf(id);
+    const { acceptancePerH: perH, coulombicFraction, acceptanceCapPerH: capPerH } = bank.chemistry;
+    const play = playBattery(bank, 0.8, 0, 10, 5 * 360, (_, into) => {
+      [into.offeredA, into.loadA, into.holdV] = [0.1 * bank.capacityAh, 0, bank.absorptionV];
+    });
+    const how = { perH, capPerH, coulombicFraction };
+    const inAh = acceptedAh(how, 0.8, 0.1 * bank.capacityAh, bank.capacityAh, 5);
+    const after = 0.8 + (inAh * coulombicFraction) / bank.capacityAh;
+    expect(play.soc.at(-1)).toBeCloseTo(after, 2);
+    expect(Math.max(...play.voltageV!)).toBeLessThanOrEqual(bank.absorptionV + 1e-9);
+  });
+  it('at rest shows its rested voltage and loses what it discharges by itself', () => {
+    const bank = bankOf('agm');
+    const play = playBattery(bank, 0.6, 0, 60, 1440 * 3, (_, into) => {
+      [into.offeredA, into.loadA, into.holdV] = [0, 0, 0];
+    });
+    expect(play.voltageV!.at(-1)).toBeCloseTo(interpolate(bank.chemistry.restedCellV, play.soc.at(-1)!) * 6, 6);
+    expect(0.6 - play.soc.at(-1)!).toBeCloseTo((0.02 * 72) / 730.5, 4);
+  });
+  it('sags at once by I · R and then further; gives nothing when empty; takes nothing in the cold', () => {
+    const bank = bankOf('lfp');
+    const play = playBattery(bank, 0.5, 0, 1, 1200, (_, into) => {
+      [into.offeredA, into.loadA, into.holdV] = [0, 40, 0];
+    });
+    const openV = interpolate(bank.chemistry.restedCellV, 0.5) * 4;
+    expect(play.voltageV![0]).toBeCloseTo(openV - 40 * bank.ohm, 9);
+    expect(play.voltageV![1199]).toBeLessThan(openV - 2.9 * 40 * bank.ohm);
+    const empty = playBattery(bank, 0, 0, 60, 3, (_, into) => {
+      [into.offeredA, into.loadA, into.holdV] = [0, 40, 0];
+    });
+    expect([...empty.currentA]).toEqual([0, 0, 0]);
+    const cold = playBattery({ ...bank, tempC: -1 }, 0.5, 0, 60, 3, (_, into) => {
+      [into.offeredA, into.loadA, into.holdV] = [40, 0, 14.2];
+    });
+    expect([...cold.currentA]).toEqual([0, 0, 0]);
+  });
+});
+
+describe('the days that ship', () => {
+  it('are the same however finely they are sampled, and another with another seed', () => {
+    const bank = bankOf('lfp');
+    const at = (seed: number, stepS: number) => standardTrace('cloud-week', bank, seed, stepS).soc.at(-1)!;
+    expect(at(1, 60)).toBeCloseTo(at(1, 10), 2);
+    const noon = (seed: number) => standardTrace('broken-cloud', bank, seed, 60).soc[11 * 60]!;
+    expect(noon(1)).not.toBeCloseTo(noon(2), 3);
+    expect(standardTrace('clear-day', bank).timeMs).toHaveLength(8640);
+  });
+  it('are without the sun where it does not charge', () => {
+    expect(tracesFor({ sun: true })).toEqual(TRACE_IDS);
+    expect(tracesFor({ sun: false })).toEqual(['short-drives', 'absorption-under-load', 'winter-rest', 'shore-charge']);
+  });
+  it.each(CHEMISTRY_IDS)('%s: short drives and rest never fill it, shore power does', (id) => {
+    const bank = bankOf(id);
+    const fulls = (trace: 'short-drives' | 'winter-rest' | 'shore-charge' | 'clear-day') =>
+      trueFulls(standardTrace(trace, bank, 1, 60)).length;
+    expect([fulls('short-drives'), fulls('winter-rest'), fulls('shore-charge'), fulls('clear-day')]).toEqual([
+      0, 0, 1, 1,
+    ]);
+  });
+});
+
+describe('a trial', () => {
+  it('counts a clear day rightly with the true efficiency, and drifts by another', () => {
+    const bank = bankOf('agm');
+    const trace = standardTrace('clear-day', bank, 1, 60);
+    const right = tryOn(trace, settingsFor(bank), bank.capacityAh).trial;
+    expect(right).toMatchObject({ days: expect.closeTo(1, 2), trueFulls: 1, marked: 1, falseMarks: 0, missed: [] });
+    // Self-discharge alone is not seen: 2 % of 200 Ah a month.
+    expect(right.driftAhPerWeek).toBeCloseTo((4 * 7) / 30.4, 0);
+    const wrong = tryOn(trace, settingsFor(bank, { coulombicFraction: 1 }), bank.capacityAh).trial;
+    expect(wrong.driftAhPerWeek!).toBeGreaterThan(10);
+  });
+  it('without a hold time a cloud fools it, and it says when and why', () => {
+    const bank = bankOf('flooded');
+    const trace = standardTrace('broken-cloud', bank, 3, 10);
+    const hasty = { fullV: bank.absorptionV - 0.6, tailA: 0.04 * bank.capacityAh, holdMs: 0 };
+    const { marks, falseMarks, worst } = tryOn(trace, settingsFor(bank, { full: hasty }), bank.capacityAh).trial;
+    expect(falseMarks).toBeGreaterThan(0);
+    const wrong = marks.find(({ kind }) => kind === 'false')!;
+    expect(wrong.cause).toBe('source-faded');
+    expect(wrong.soc).toBeLessThan(0.97);
+    expect(worst!.errorAh).toBeGreaterThan(5);
+  });
+  const flat = (volts: number, amps: number, soc: number, minutes = 60): Trace => ({
+    timeMs: Float64Array.from({ length: minutes }, (_, k) => k * MIN),
+    voltageV: new Float64Array(minutes).fill(volts),
+    currentA: new Float64Array(minutes).fill(amps),
+    soc: new Float64Array(minutes).fill(soc),
+    gapMs: 5 * MIN,
+  });
+  const bank = bankOf('lfp', 100);
+  const full = { fullV: 14, tailA: 4, holdMs: 10 * MIN };
+  const trial = (trace: Trace, more: Partial<CounterSettings> = {}) =>
+    tryOn(trace, settingsFor(bank, { full, ...more }), 100).trial;
+  it('names rest, and a rule that does not ask for the current', () => {
+    expect(trial(flat(14.1, 0, 0.5)).marks).toMatchObject([{ kind: 'false', cause: 'at-rest', heldFromMs: 0 }]);
+    expect(trial(flat(14.1, 30, 0.5), { full: { ...full, tailA: null } }).marks).toMatchObject([
+      { kind: 'false', cause: 'current-not-asked' },
+    ]);
+    expect(trial(flat(14.1, 0, 0.975)).marks).toMatchObject([{ kind: 'early', cause: null }]);
+  });
+  it('names what kept it from marking a full bank', () => {
+    const filled = (volts: number, amps: number) => {
+      const trace = flat(volts, amps, 0.99);
+      trace.soc![0] = 0.95;
+      return trace;
+    };
+    const missed = (trace: Trace, more: Partial<CounterSettings> = {}) => trial(trace, more).missed[0];
+    expect(missed(filled(13.9, 1))).toMatchObject({ cause: 'voltage-not-reached', came: 13.9, fromMs: MIN });
+    expect(missed(filled(14.1, 6))).toMatchObject({ cause: 'current-not-small', came: 6 });
+    expect(missed(filled(14.1, 1), { full: { ...full, holdMs: 90 * MIN } })).toMatchObject({
+      cause: 'not-held',
+      came: 58 * MIN,
+    });
+    expect(missed(filled(14.1, 1), { full: null })).toMatchObject({ cause: 'never-by-itself', came: null });
+    expect(trial(filled(14.1, 1))).toMatchObject({ trueFulls: 1, marked: 1, missed: [], delayMin: 9 });
+  });
+  it('with nothing known of the charge lists marks and judges none', () => {
+    const unknown = trial({ ...flat(14.1, 0, 0.5), soc: null });
+    expect(unknown).toMatchObject({ trueFulls: null, falseMarks: null, driftAhPerWeek: null, worst: null });
+    expect(unknown.marks).toMatchObject([{ kind: 'unknown', soc: null }]);
+  });
+  it('of one row, or none, is a trial all the same', () => {
+    const row = flat(14.1, 0, 0.5, 1);
+    expect(trial(row)).toMatchObject({ days: 0, trueFulls: 0, falseMarks: 0, driftAhPerWeek: null });
+    expect(trial(flat(14.1, 0, 0.5, 0)).marks).toEqual([]);
+    expect(traceDays(row)).toBe(0);
+  });
+  it('weighs as it tries', () => {
+    const agm = bankOf('agm');
+    for (const id of TRACE_IDS) {
+      const trace = standardTrace(id, agm, 2, 60);
+      const settings = settingsFor(agm, { full: { fullV: 13.6, tailA: 8, holdMs: 2 * MIN } });
+      const { trial: whole } = tryOn(trace, settings, agm.capacityAh);
+      expect(weigh(trace, settings, agm.capacityAh, PERFECT_METER)).toEqual({
+        falseMarks: whole.falseMarks,
+        missed: whole.missed.length,
+        worstAh: Math.abs(whole.worst!.errorAh),
+        delayMin: whole.delayMin,
+      });
+    }
+  });
+  it('hours left: right where the draw is steady and the count is, twice as long where half of it is not counted', () => {
+    const out = flat(13, -5, 0.5, 600);
+    for (let k = 0; k < 600; k++) out.soc![k] = 0.5 - (k * 5) / 60 / 100;
+    const off = (more: Partial<CounterSettings>, gain = 1) =>
+      tryOn(out, settingsFor(bank, { full: null, ...more }), 100, { ...PERFECT_METER, gain }).trial.hoursOffFraction!;
+    expect(off({})).toBeCloseTo(0, 6);
+    expect(off({}, 0.5)).toBeGreaterThan(0.4);
+    expect(off({ capacityAh: 80, zeroAh: 20 })).toBeCloseTo(0, 6);
+    expect(tryOn(flat(13, 1, 0.5), settingsFor(bank), 100).trial.hoursOffFraction).toBeNull();
+  });
+});
+
+describe('charge reckoned afterwards', () => {
+  const reckoning = { capacityAh: 100, coulombicFraction: 1, sure: { fullV: 14, tailA: 2, holdMs: 20 * MIN } };
+  it('follows the truth between two sure full marks, whatever the meter', () => {
+    const bank = bankOf('agm');
+    const trace = standardTrace('cloud-week', bank, 1, 60);
+    const { capacityAh, chemistry, absorptionV } = bank;
+    const sure = { fullV: absorptionV - 0.1, tailA: 0.015 * capacityAh, holdMs: 20 * MIN };
+    const reckoned = reckonedTruth(
+      { ...trace, soc: null },
+      { capacityAh, coulombicFraction: chemistry.coulombicFraction, sure },
+    )!;
+    const furthest = Math.max(...reckoned.soc!.map((soc, k) => Math.abs(soc - trace.soc[k]!)));
+    expect(furthest).toBeLessThan(0.02);
+  });
+  it('is not known where nothing proves a full bank, and is where a person saw it', () => {
+    const log: Trace = {
+      timeMs: Float64Array.of(0, 60 * MIN, 120 * MIN),
+      voltageV: null,
+      currentA: Float64Array.of(-10, -10, -10),
+      soc: null,
+      gapMs: 90 * MIN,
+    };
+    expect(reckonedTruth(log, reckoning)).toBeNull();
+    expect([...reckonedTruth(log, reckoning, [0])!.soc!]).toEqual([1, 0.9, 0.8].map((soc) => expect.closeTo(soc, 9)));
+    expect(reckonedTruth({ ...log, timeMs: new Float64Array(0) }, reckoning, [0])).toBeNull();
+  });
+});
+
+describe('hours of a simulated year', () => {
+  it('are played as they come', () => {
+    const bank = bankOf('lfp', 100);
+    const hours = Array.from({ length: 48 }, (_, k) => ({ offeredA: k % 24 === 12 ? 10 : 0, loadA: 1 }));
+    const trace = playedHours(hours, bank, 0.5, 0);
+    expect(trace.timeMs).toHaveLength(48 * 120);
+    expect(trace.soc.at(-1)).toBeCloseTo(0.5 + (2 * 9 * 0.99 - 46) / 100, 2);
+  });
+});

@@ -1,0 +1,199 @@
+import type { MonitorFacts } from '../facts';
+import { OWN_CUT_OFF_CELL_V } from '../settings/alarms';
+import { EFFICIENCY_RANGE, PEUKERT_RANGE } from '../settings/counting';
+import { CLOUD_MIN } from '../settings/full-mark';
+import { HEADROOM } from '../settings/shunt';
+import type { SettingId, SettingValues } from '../setting-id';
+
+export const FINDING_CODES = [
+  'never-full',
+  'not-every-charger',
+  'full-at-rest',
+  'tail-below-stop',
+  'dead-band-hides',
+  'hold-shorter-than-clouds',
+  'shunt-too-small',
+  'shunt-not-as-fitted',
+  'former-chemistry',
+  'empty-below-own',
+  'alarm-after-inverter',
+  'relay-chatters',
+  'equalise-sealed',
+  'cut-before-alarm',
+  'alarms-crossed',
+  'high-below-charge',
+  'empty-above-alarm',
+] as const;
+export type FindingCode = (typeof FINDING_CODES)[number];
+
+/** What is wrong with a set of settings, or does not go together. */
+export interface MonitorFinding {
+  code: FindingCode;
+  severity: 'error' | 'warning';
+  settings: SettingId[];
+  /** What it is judged by, in stored units: the value that is set, and what it should be above or below. */
+  is: number;
+  bound: number;
+}
+
+/** A charger stops at so much of the capacity where nothing is known of it; typical. */
+const USUAL_STOP = { lithium: 0.02, lead: 0.01 } as const;
+const WEEK_H = 168;
+
+type Check = (values: SettingValues, facts: MonitorFacts) => MonitorFinding | null;
+
+const found = (
+  code: FindingCode,
+  severity: MonitorFinding['severity'],
+  settings: SettingId[],
+  is: number,
+  bound: number,
+): MonitorFinding => ({ code, severity, settings, is, bound });
+
+const fullAgainstChargers: Check = ({ 'full-voltage': fullV }, { chargers }) => {
+  if (fullV === undefined) return null;
+  const [lowest, highest] = [chargers.absorptionV.value, chargers.highestAbsorptionV.value];
+  if (fullV > highest) return found('never-full', 'error', ['full-voltage'], fullV, highest);
+  return fullV > lowest ? found('not-every-charger', 'warning', ['full-voltage'], fullV, lowest) : null;
+};
+
+const fullAtRest: Check = ({ 'full-voltage': fullV }, { chargers, restedFullV }) => {
+  const restV = Math.max(chargers.floatV.value, restedFullV.value);
+  return fullV !== undefined && fullV <= restV ? found('full-at-rest', 'error', ['full-voltage'], fullV, restV) : null;
+};
+
+const tailBelowStop: Check = ({ 'tail-current': tail, capacity }, { chargers, ratedAh, chemistry }) => {
+  if (tail === undefined) return null;
+  const tailA = tail * (capacity ?? ratedAh.value);
+  const stopA = chargers.stopsAtA?.value ?? USUAL_STOP[chemistry.family] * ratedAh.value;
+  return tailA <= stopA ? found('tail-below-stop', 'error', ['tail-current'], tailA, stopA) : null;
+};
+
+/** Is: Ah a week that are never counted. */
+const deadBandHides: Check = ({ 'dead-band': band }, { smallestStanding }) =>
+  band !== undefined && smallestStanding !== null && band > smallestStanding.value
+    ? found('dead-band-hides', 'error', ['dead-band'], smallestStanding.value * WEEK_H, smallestStanding.value)
+    : null;
+
+const holdAgainstClouds: Check = ({ 'hold-time': hold }, { chargers }) =>
+  hold !== undefined && chargers.sunCharges && hold < CLOUD_MIN
+    ? found('hold-shorter-than-clouds', 'error', ['hold-time'], hold, CLOUD_MIN)
+    : null;
+
+const shuntAgainstCurrent: Check = ({ 'shunt-rating': rating }, { largestA, shunt }) => {
+  const ratingA = shunt?.ratingA?.value ?? rating;
+  const leastA = HEADROOM.least * largestA.value;
+  return ratingA !== undefined && ratingA < leastA - 1e-9
+    ? found('shunt-too-small', 'error', ['shunt-rating'], ratingA, leastA)
+    : null;
+};
+
+/** Is: by what every reading is scaled. */
+const shuntAsFitted: Check = ({ 'shunt-rating': rating, 'shunt-voltage': voltage }, { shunt }) => {
+  if (!shunt?.ratingA) return null;
+  const fitted = shunt.ratingA.value / shunt.fullScaleV.value;
+  const told = (rating ?? shunt.ratingA.value) / (voltage ?? shunt.fullScaleV.value);
+  return Math.abs(told / fitted - 1) > 0.005
+    ? found('shunt-not-as-fitted', 'error', ['shunt-rating', 'shunt-voltage'], told / fitted, 1)
+    : null;
+};
+
+const outside = (value: number | undefined, [low, high]: readonly [number, number]) =>
+  value !== undefined && (value < low - 1e-9 || value > high + 1e-9);
+
+/** Is: how many settings are those of the other family. */
+const formerChemistry: Check = (values, { chemistry }) => {
+  const { family } = chemistry;
+  const other = family === 'lithium' ? 'lead' : 'lithium';
+  const signs: SettingId[] = [];
+  const sign = (id: SettingId, own: readonly [number, number], others: readonly [number, number], usual: number) => {
+    const value = values[id];
+    if (outside(value, [Math.min(own[0], usual), Math.max(own[1], usual)]) && !outside(value, others)) signs.push(id);
+  };
+  sign('coulombic-efficiency', EFFICIENCY_RANGE[family], EFFICIENCY_RANGE[other], chemistry.coulombicFraction);
+  sign('peukert', PEUKERT_RANGE[family], PEUKERT_RANGE[other], chemistry.peukertExponent);
+  const compensation = values['temperature-compensation'];
+  const compensates = chemistry.compensationCellMilliVPerK !== 0;
+  if (compensation !== undefined && (compensation !== 0) !== compensates) signs.push('temperature-compensation');
+  if ((values['equalise-days'] ?? 0) > 0 && family === 'lithium') signs.push('equalise-days');
+  return signs.length >= 2 ? found('former-chemistry', 'error', signs, signs.length, 0) : null;
+};
+
+const emptyBelowOwn: Check = ({ 'empty-voltage': emptyV }, { chemistry, cells }) => {
+  const ownV = OWN_CUT_OFF_CELL_V[chemistry.family] * cells;
+  return emptyV !== undefined && emptyV < ownV - 1e-9
+    ? found('empty-below-own', 'error', ['empty-voltage'], emptyV, ownV)
+    : null;
+};
+
+/** What a share of the meter's scale is of the bank. */
+const ofBank = (shown: number, { plan, usableFraction }: MonitorFacts): number =>
+  plan.capacitySchool === 'rated' ? shown : 1 - usableFraction.value + shown * usableFraction.value;
+
+const alarmAfterInverter: Check = ({ 'reserve-alarm': alarm }, facts) => {
+  if (alarm === undefined || !facts.inverterOff) return null;
+  const [at, off] = [ofBank(alarm, facts), facts.inverterOff.socFraction];
+  return at < off ? found('alarm-after-inverter', 'warning', ['reserve-alarm'], at, off) : null;
+};
+
+const relayChatters: Check = ({ 'cut-off': off, 'cut-in': on }, { plan, peakA, bankOhm }) => {
+  if (off === undefined || on === undefined) return null;
+  const springsBack = plan.meter.relayBy === 'volts' ? peakA.value * bankOhm.value : 0;
+  return on - off <= springsBack
+    ? found('relay-chatters', 'error', ['cut-off', 'cut-in'], on - off, springsBack)
+    : null;
+};
+
+const equaliseSealed: Check = ({ 'equalise-days': days }, { chemistry }) =>
+  days !== undefined && days > 0 && chemistry.equaliseCellV === undefined
+    ? found('equalise-sealed', 'error', ['equalise-days'], days, 0)
+    : null;
+
+const cutBeforeAlarm: Check = (values, facts) => {
+  const off = values['cut-off'];
+  const [id, alarm] =
+    facts.plan.meter.relayBy === 'charge'
+      ? (['reserve-alarm', values['reserve-alarm']] as const)
+      : (['low-alarm', values['low-alarm']] as const);
+  return off !== undefined && alarm !== undefined && off >= alarm
+    ? found('cut-before-alarm', 'warning', ['cut-off', id], off, alarm)
+    : null;
+};
+
+const alarmsCrossed: Check = ({ 'low-alarm': low, 'high-alarm': high }) =>
+  low !== undefined && high !== undefined && low >= high
+    ? found('alarms-crossed', 'error', ['low-alarm', 'high-alarm'], low, high)
+    : null;
+
+const highBelowCharge: Check = ({ 'high-alarm': high }, { chargers }) =>
+  high !== undefined && high <= chargers.highestAbsorptionV.value
+    ? found('high-below-charge', 'error', ['high-alarm'], high, chargers.highestAbsorptionV.value)
+    : null;
+
+const emptyAboveAlarm: Check = ({ 'empty-voltage': empty, 'low-alarm': low }) =>
+  empty !== undefined && low !== undefined && empty > low
+    ? found('empty-above-alarm', 'warning', ['empty-voltage', 'low-alarm'], empty, low)
+    : null;
+
+const CHECKS: readonly Check[] = [
+  fullAgainstChargers,
+  fullAtRest,
+  tailBelowStop,
+  deadBandHides,
+  holdAgainstClouds,
+  shuntAgainstCurrent,
+  shuntAsFitted,
+  formerChemistry,
+  emptyBelowOwn,
+  alarmAfterInverter,
+  relayChatters,
+  equaliseSealed,
+  cutBeforeAlarm,
+  alarmsCrossed,
+  highBelowCharge,
+  emptyAboveAlarm,
+];
+
+/** What is wrong with a set of settings on a rig; a setting that is not in the set is not judged. */
+export const checkSettings = (values: SettingValues, facts: MonitorFacts): MonitorFinding[] =>
+  CHECKS.flatMap((check) => check(values, facts) ?? []);

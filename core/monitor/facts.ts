@@ -1,0 +1,162 @@
+import type { Audit } from '../audit/audit';
+import type { Inverter } from '../audit/inverter';
+import type { Bank } from '../bank/plan';
+import { bankOhm } from '../bank/resistance';
+import { cutOffSoc } from '../bank/sag';
+import type { SizedBank } from '../bank/size-bank';
+import { cellsInSeries } from '../cells/cells-in-series';
+import type { Chemistry } from '../cells/chemistry';
+import { curveValue } from '../cells/chemistry-of';
+import type { ChemistryEdits } from '../cells/chemistry-edit';
+import { twelveVoltBlocks, usualCutOffV } from '../cells/twelve-volt-blocks';
+import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
+import { formula } from '../formula/formula';
+import { sourceLimit } from '../sources/source-limit';
+import type { Source } from '../sources/source';
+import type { Circuit } from '../wiring/circuit-figures';
+import { inverterPath } from '../wiring/inverter-path';
+import type { WiringPlan } from '../wiring/plan';
+import { through } from '../wiring/through';
+import { type Chargers, chargersOf } from './chargers';
+import type { MonitorPlan, Profile } from './plan';
+import { profileOf } from './profile-of';
+
+/** What of a rig its monitor's settings follow from. */
+export interface MonitorRig {
+  plan: MonitorPlan;
+  bank: Bank;
+  sized: SizedBank;
+  chemistryEdits: ChemistryEdits;
+  audit: Audit;
+  inverters: readonly Inverter[];
+  sources: readonly Source[];
+  wiring: WiringPlan;
+  circuit: Circuit | null;
+}
+
+export interface MonitorFacts {
+  plan: MonitorPlan;
+  profile: Profile;
+  chemistry: Chemistry;
+  cells: number;
+  /** Of 12 V in series. */
+  blocks: Sourced;
+  /** Rated, at 20 h. */
+  ratedAh: Figure;
+  usableFraction: Sourced;
+  chargers: Chargers;
+  /** Rested and full, and rested at the reserve. */
+  restedFullV: Sourced;
+  restedReserveV: Sourced;
+  /** Of the bank, cold. */
+  bankOhm: Sourced;
+  smallestStanding: Sourced | null;
+  /** Mean of the hour with the highest draw, and all at once, A. */
+  peakHourA: Figure;
+  peakA: Figure;
+  /** The most that ever passes the shunt. */
+  largestA: Figure;
+  /** As laid out and typed under Wiring; null: not known. */
+  shunt: { ratingA: Sourced | null; fullScaleV: Sourced } | null;
+  /** Below this charge the inverter is off under its loads; null: there is none. */
+  inverterOff: { socFraction: number; powerW: number } | null;
+}
+
+const drawn = formula({
+  id: 'monitor.drawn',
+  says: 'current drawn',
+  unit: 'A',
+  words: 'power ÷ voltage',
+  terms: { powerW: { says: 'power at the bank', unit: 'W' }, voltageV: { says: 'bank', unit: 'V' } },
+  compute: ({ powerW, voltageV }) => powerW / voltageV,
+  source: 'I = P ÷ U',
+});
+
+const largest = formula({
+  id: 'monitor.largest',
+  says: 'largest current through the shunt',
+  unit: 'A',
+  words:
+    'the largest of what the loads draw while the hardest starts, what all sources give together, the starter, and what the circuit is laid out for',
+  terms: {
+    surgeA: { says: 'loads, the hardest starting', unit: 'A' },
+    sourcesA: { says: 'all sources together', unit: 'A' },
+    starterA: { says: 'starter through the shunt', unit: 'A' },
+    circuitA: { says: 'the circuit at its most', unit: 'A' },
+  },
+  compute: ({ surgeA, sourcesA, starterA, circuitA }) => Math.max(surgeA, sourcesA, starterA, circuitA),
+  source: 'in and out do not add up: the larger counts',
+});
+
+/** Gathers what a monitor's settings follow from, for a profile. @param profile  the one that the sheet shows by default */
+export function monitorFacts(rig: MonitorRig, profile: Profile = profileOf(rig.plan)): MonitorFacts {
+  const { plan, bank, sized, audit, sources, wiring, circuit } = rig;
+  const { chemistry, nominalV, capacityAh } = sized;
+  const cells = cellsInSeries(bank);
+  const ofCells = (soc: number): Sourced => {
+    const cell = curveValue(chemistry, 'restedCellV', soc);
+    return { ...cell, value: cell.value * cells, note: `${cell.note}: ${cells} cells` };
+  };
+  const coldC = profile.tempC ?? bank.coldestTempC;
+  const ohm = bankOhm(bank, chemistry, coldC);
+  const lowestV = byDefault(usualCutOffV(bank, chemistry), 'usual cut-off of an inverter');
+  const shuntPart = wiring.parts.find((part) => part.kind === 'shunt');
+  const atShunt = circuit && shuntPart ? through(circuit, shuntPart) : null;
+  return {
+    plan,
+    profile,
+    chemistry,
+    cells,
+    blocks: entered(twelveVoltBlocks(bank, chemistry), `${cells} cells`),
+    ratedAh: capacityAh,
+    usableFraction: entered(bank.usableFraction),
+    chargers: chargersOf(profile, sources, chemistry, cells),
+    restedFullV: ofCells(1),
+    restedReserveV: ofCells(Math.max(0, 1 - bank.usableFraction)),
+    bankOhm: computed(ohm, `the bank at ${coldC} °C`),
+    smallestStanding: audit.smallestStanding && {
+      value: audit.smallestStanding.currentA,
+      origin: 'computed',
+      note: audit.smallestStanding.says,
+    },
+    peakHourA: drawn.figure(
+      { powerW: computed(audit.peakHour.meanW, `mean of the hour from ${audit.peakHour.hour}`), voltageV: nominalV },
+      { key: 'hour' },
+    ),
+    peakA: drawn.figure({ powerW: audit.peakW, voltageV: lowestV }, { key: 'peak', says: 'all loads at once' }),
+    largestA: largest.figure({
+      surgeA: drawn.figure({ powerW: audit.surgeW, voltageV: lowestV }, { key: 'surge' }),
+      sourcesA: computed(
+        sources.filter(({ on }) => on).reduce((sum, source) => sum + sourceLimit(source).value, 0),
+        'limits of the sources that are on',
+      ),
+      starterA: plan.starterA === null ? byDefault(0, 'none') : entered(plan.starterA),
+      circuitA: atShunt ?? byDefault(0, 'no circuit laid out'),
+    }),
+    shunt:
+      shuntPart?.kind === 'shunt'
+        ? {
+            ratingA: shuntPart.ratingA === null ? null : entered(shuntPart.ratingA, `${shuntPart.name}, under Wiring`),
+            fullScaleV: entered(shuntPart.fullScaleV, `${shuntPart.name}, under Wiring`),
+          }
+        : null,
+    inverterOff: inverterOff(rig, cells, ohm),
+  };
+}
+
+/** At which charge the inverters' loads, all at once, take the bank below the inverter's cut-off, by the map of sag. */
+function inverterOff({ bank, sized, audit, inverters, wiring, circuit }: MonitorRig, cells: number, ohm: number) {
+  const [inverter] = inverters;
+  if (!inverter) return null;
+  const powerW = audit.lines.reduce(
+    (sum, { inverterId, runningW }) => sum + (inverterId === inverter.id ? runningW : 0),
+    0,
+  );
+  if (powerW <= 0) return null;
+  const cutOffV = inverter.cutOffV ?? usualCutOffV(bank, sized.chemistry);
+  const socFraction = cutOffSoc(
+    { chemistry: sized.chemistry, cells, bankOhm: ohm, cableOhm: inverterPath(wiring, circuit).ohm, cutOffV },
+    powerW,
+  );
+  return { socFraction, powerW };
+}
