@@ -3,6 +3,7 @@ import { coverage } from './coverage';
 import { dayBench } from './day';
 import { firstLoadBench } from './first-load';
 import { importBench } from './import';
+import { monitorBench } from './monitor';
 import { typingBench } from './typing';
 import { wiringBench } from './wiring';
 import { yearBench } from './year';
@@ -16,6 +17,7 @@ const BENCHES: Record<string, () => Promise<void>> = {
   'first-load': firstLoadBench,
   wiring: wiringBench,
   commissioning: commissioningBench,
+  monitor: monitorBench,
   coverage: () => Promise.resolve(coverage((line) => console.log(line))),
 };
 

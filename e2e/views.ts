@@ -23,7 +23,6 @@ const table = (name: string) => (page: Page) => page.getByRole('table', { name }
 export const VIEWS: readonly View[] = [
   { name: 'start', path: '/', ...light, subject: (page) => page.getByRole('link', { name: 'Saltmarsh Survey' }) },
   { name: 'audit', path: `${WAGTAIL}/audit`, ...light, subject: table('Loads of the audit') },
-  { name: 'audit-day', path: addressOf('audit-day'), ...light, subject: (page) => page.locator('svg.chart') },
   {
     name: 'audit-record-phone',
     path: addressOf('audit-record-phone'),
@@ -69,6 +68,19 @@ export const VIEWS: readonly View[] = [
     subject: (page) => page.getByRole('heading', { name: 'Its negative passes the shunt by.' }),
   },
   { name: 'monitor', path: addressOf('monitor'), ...light, subject: table('Settings of the shunt monitor') },
+  {
+    name: 'monitor-bench',
+    path: addressOf('monitor-bench'),
+    ...light,
+    subject: (page) => page.locator('co-bench-panes svg'),
+  },
+  {
+    name: 'monitor-entered-phone',
+    path: addressOf('monitor-entered-phone'),
+    theme: 'light',
+    size: PHONE,
+    subject: (page) => page.getByRole('list', { name: 'To key in' }),
+  },
   { name: 'ledger', path: `${WAGTAIL}/logbook?day=2026-03-12`, ...light, subject: table('Day ledger') },
   {
     name: 'ledger-behind-dark',
@@ -91,12 +103,5 @@ export const VIEWS: readonly View[] = [
     size: PHONE,
     then: (page) => page.locator('.thumb .strong').click(),
     subject: (page) => page.getByRole('dialog').getByLabel('Voltage'),
-  },
-  {
-    name: 'import',
-    path: `${SALTMARSH}/logbook/import`,
-    ...light,
-    then: (page) => page.locator('input[type=file]').setInputFiles('demo/files/saltmarsh-october.csv'),
-    subject: region('The first rows'),
   },
 ];

@@ -51,7 +51,7 @@ export interface BenchSearch {
   base: CounterSettings;
   hardware: MeterHardware;
   derived: FullSet;
-  rangeV: SearchOrder['rangeV'];
+  allowed: SearchOrder['allowed'];
   grid: SearchOrder['grid'];
 }
 

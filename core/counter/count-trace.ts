@@ -1,6 +1,4 @@
 import { peukertFactor } from '../cells/peukert';
-import { noFlow } from '../series/flow';
-import { addLine } from '../series/integrate';
 import type { CounterSettings, MeterHardware } from './counter-settings';
 import { fullRows, notHeld } from './full-rule';
 import type { Trace } from './trace';
@@ -50,7 +48,6 @@ export function countTrace(
   const count = timeMs.length;
   const missingAh = new Float64Array(count);
   const marks: CounterMark[] = [];
-  const crossing = noFlow();
   const costlyA = peukertExponent > 1 ? capacityAh / 20 : Number.POSITIVE_INFINITY;
   let missing = fromAh;
   let lastMs = Number.NEGATIVE_INFINITY;
@@ -67,13 +64,13 @@ export function countTrace(
         const outA = -0.5 * (lastA + amp);
         missing += outA * hours * (outA > costlyA ? peukertFactor(outA, capacityAh, peukertExponent) : 1);
       } else {
-        crossing.inAh = 0;
-        crossing.outAh = 0;
-        addLine(crossing, span, 0, lastA, 0, amp);
-        const outA = Math.max(-lastA, -amp) / 2;
+        const before = lastA / (lastA - amp);
+        const outA = -0.5 * (lastA < 0 ? lastA : amp);
+        const inA = 0.5 * (lastA > 0 ? lastA : amp);
+        const outH = hours * (lastA < 0 ? before : 1 - before);
         missing +=
-          crossing.outAh * (outA > costlyA ? peukertFactor(outA, capacityAh, peukertExponent) : 1) -
-          crossing.inAh * coulombicFraction;
+          outA * outH * (outA > costlyA ? peukertFactor(outA, capacityAh, peukertExponent) : 1) -
+          inA * (hours - outH) * coulombicFraction;
       }
       if (missing < 0) missing = 0;
     }

@@ -8,6 +8,8 @@ const ASKED_EVERY_MS = 30 * 60_000;
 const NIGHT_MS = 2 * 3_600_000;
 /** So small a current into the bank does not end a night. */
 const IDLE_A = 0.05;
+/** What draws less than this share of the capacity is no use to speak of: a bank that floats. */
+const LEAST_PER_H = 0.001;
 /** A bank as good as empty has no hours left to be wrong about. */
 const EMPTY = 0.01;
 
@@ -20,6 +22,7 @@ export function hoursOff(trace: Trace, count: Count, settings: CounterSettings, 
   const { timeMs, soc } = trace;
   const { countedA, missingAh } = count;
   const { averagingMs, zeroAh } = settings;
+  const leastA = LEAST_PER_H * capacityAh;
   const off: number[] = [];
   let [average, stepMs, keep] = [countedA[0] ?? 0, -1, 0];
   let asked: { at: number; averageA: number; outAms: number }[] = [];
@@ -29,7 +32,7 @@ export function hoursOff(trace: Trace, count: Count, settings: CounterSettings, 
       for (const { at, averageA, outAms: before } of asked) {
         const restMs = endMs - timeMs[at]!;
         const meanA = (outAms - before) / restMs;
-        if (restMs < ASKED_EVERY_MS || !(meanA > 0) || averageA >= 0) continue;
+        if (restMs < ASKED_EVERY_MS || meanA < leastA || averageA >= 0) continue;
         const trueAh = soc![at]! * capacityAh - zeroAh;
         if (trueAh < EMPTY * capacityAh) continue;
         const shownH = Math.max(0, settings.capacityAh - missingAh[at]!) / -averageA;

@@ -17,7 +17,6 @@ export const auditStage: StageRegistration = {
       path: 'day',
       title: 'The day',
       command: 'See the day hour by hour',
-      picture: 'audit-day',
       load: () => import('./day-page').then((m) => m.DayPage),
     },
     {

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, input, output, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import type { JudgedMark } from '@core/counter/trial';
 import { formatNumber } from '@core/quantity/format';
 import type { Point } from '@core/series/envelope';
@@ -25,6 +34,8 @@ const AMPS = [142, 250] as const;
 const CHARGE = [274, 396] as const;
 const [TOP, BOTTOM] = [8, 400];
 const DAY_MS = 86_400_000;
+/** Marks nearer than this to the last share its label. */
+const LABEL_ROOM = 44;
 
 /** Volts, amps and charge of a trace on one axis of time; settings lie across their pane and can be moved; marks and what fooled them. */
 @Component({
@@ -44,6 +55,8 @@ export class BenchPanes {
   readonly movedTo = output<{ id: Handle['id']; value: number }>();
   private readonly svg = viewChild.required<ElementRef<SVGSVGElement>>('svg');
   private dragged: Handle | null = null;
+  /** From where the hold is dragged: marks that come and go under it must not pull it along. */
+  private readonly anchorMs = signal<number | null>(null);
 
   protected readonly left = LEFT;
   protected readonly right = RIGHT;
@@ -118,7 +131,11 @@ export class BenchPanes {
         from: Math.min(this.x()(mark.timeMs) - 5, this.x()(Math.max(fromMs, mark.heldFromMs))),
         width: Math.max(6, this.x()(mark.timeMs) - this.x()(Math.max(fromMs, mark.heldFromMs)) + 1),
         says: mark.soc === null ? '' : `${formatNumber(mark.soc * 100, 0)} %`,
-      }));
+      }))
+      .map((mark, k, all) => {
+        const before = all.slice(0, k).findLast(({ kind }) => kind === 'false');
+        return before && mark.x - before.x < LABEL_ROOM ? { ...mark, says: '' } : mark;
+      });
   });
   protected readonly across = computed(() =>
     this.handles().flatMap((handle) => {
@@ -136,6 +153,8 @@ export class BenchPanes {
     return { handle, from, to: this.x()(this.holdFromMs() + handle.value * 60_000) };
   });
   private readonly holdFromMs = computed(() => {
+    const anchorMs = this.anchorMs();
+    if (anchorMs !== null) return anchorMs;
     const { fromMs, toMs } = this.look();
     const first = this.marks().find(({ timeMs, kind }) => kind === 'false' && timeMs >= fromMs && timeMs <= toMs);
     const mark = first ?? this.marks().find(({ timeMs }) => timeMs >= fromMs && timeMs <= toMs);
@@ -145,6 +164,7 @@ export class BenchPanes {
   protected onDown(event: PointerEvent, handle: Handle): void {
     event.preventDefault();
     this.dragged = handle;
+    this.anchorMs.set(this.holdFromMs());
     (event.currentTarget as Element).setPointerCapture(event.pointerId);
   }
 
@@ -167,6 +187,7 @@ export class BenchPanes {
 
   protected onUp(): void {
     this.dragged = null;
+    this.anchorMs.set(null);
   }
 
   protected onKey(event: KeyboardEvent, handle: Handle): void {

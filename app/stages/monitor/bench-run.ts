@@ -3,7 +3,7 @@ import { hourTable } from '@core/charging/trace-week';
 import { type TraceId, tracesFor } from '@core/counter/standard-traces';
 import type { Trial } from '@core/counter/trial';
 import { benchBank } from '@core/monitor/bench/bench-bank';
-import { derivedSet, gridOf } from '@core/monitor/bench/grid';
+import { allowedOf, derivedSet, gridOf } from '@core/monitor/bench/grid';
 import type { SearchResult } from '@core/monitor/bench/search';
 import { counterOf, hardwareOf } from '@core/monitor/counter-of';
 import { enteredValues, menuValues } from '@core/monitor/derive-settings';
@@ -203,15 +203,15 @@ export class BenchRun {
 
   async search(): Promise<void> {
     const [sheet, bank, plan] = [this.facts.sheet(), this.bank(), this.facts.plan()];
-    const volts = sheet?.settings.find(({ id }) => id === 'full-voltage');
-    if (!sheet || !bank || !plan || !volts || this.searching() !== null) return;
+    if (!sheet || !bank || !plan || this.searching() !== null) return;
     this.searching.set(0);
     this.problem.set(null);
     const { proxy } = await import('comlink');
     const base = counterOf(this.derived(), sheet.facts);
     const order = {
-      ...{ bank, base, hardware: hardwareOf(plan.meter), rangeV: volts.allowed },
+      ...{ bank, base, hardware: hardwareOf(plan.meter) },
       derived: derivedSet(sheet.settings, base.capacityAh),
+      allowed: allowedOf(sheet.settings, base.capacityAh),
       grid: gridOf(sheet.settings, base.capacityAh),
     };
     try {

@@ -32,6 +32,7 @@ export const monitorStage: StageRegistration = {
     },
     {
       path: 'entered',
+      picture: 'monitor-entered-phone',
       title: 'As entered',
       command: 'See what is to be keyed into the meter',
       load: () => import('./entered-page').then((m) => m.EnteredPage),

@@ -25,6 +25,19 @@ export function gridOf(settings: readonly Setting[], capacityAh: number): Search
   };
 }
 
+/** Where each may lie to be found. */
+export function allowedOf(settings: readonly Setting[], capacityAh: number): SearchOrder['allowed'] {
+  const scaled = (id: SettingId, per: number) => {
+    const { low, high } = settingOf(settings, id).allowed;
+    return { low: low * per, high: high * per };
+  };
+  return {
+    fullV: scaled('full-voltage', 1),
+    tailA: scaled('tail-current', capacityAh),
+    holdMs: scaled('hold-time', MIN_MS),
+  };
+}
+
 /** The derived set as the meter takes it. */
 export function derivedSet(settings: readonly Setting[], capacityAh: number): FullSet {
   const of = (id: SettingId) => settingOf(settings, id);

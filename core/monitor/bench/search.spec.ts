@@ -33,7 +33,11 @@ function order(id: ChemistryId, derived: FullSet, more: Partial<SearchOrder> = {
     coarse: IDS.map((trace) => standardTrace(trace, bank, 1, 120)),
     fine: IDS.map((trace) => standardTrace(trace, bank, 1, 30)),
     ...{ capacityAh: 200, base: base(bank), hardware: PERFECT_METER, derived },
-    rangeV: { low: bank.floatV, high: bank.absorptionV },
+    allowed: {
+      fullV: { low: bank.floatV, high: bank.absorptionV },
+      tailA: { low: 2, high: 8 },
+      holdMs: { low: 0, high: 40 * MIN },
+    },
     grid: {
       fullV: [
         bank.floatV - 0.2,
@@ -96,7 +100,9 @@ describe('the search', () => {
     expect(result.along.tailA).toEqual([]);
   });
   it('keeps the derived set where no voltage of the grid is allowed', () => {
-    const of = order('agm', hasty, { rangeV: { low: 15, high: 15 } });
+    const of = order('agm', hasty, {
+      allowed: { fullV: { low: 15, high: 15 }, tailA: { low: 0, high: 9 }, holdMs: { low: 0, high: MIN } },
+    });
     const result = searched(of);
     expect(result.found).toEqual(hasty);
     expect(result.score).toEqual(result.derivedScore);

@@ -28,8 +28,8 @@ export interface SearchOrder {
   base: CounterSettings;
   hardware: MeterHardware;
   derived: FullSet;
-  /** Voltages outside of this are shown, but never found. */
-  rangeV: { low: number; high: number };
+  /** Values outside of these are shown, but never found. A voltage must lie above the lower: there float and rest are full. */
+  allowed: Record<FullAxis, { low: number; high: number }>;
   /** Values to try of each, rising; one value where the meter has no such setting. */
   grid: { fullV: readonly number[]; tailA: readonly (number | null)[]; holdMs: readonly (number | null)[] };
 }
@@ -46,6 +46,8 @@ export interface SearchResult {
 }
 
 /** Less than this apart is the same, in Ah and minutes: the middle of a plateau is worth more. */
+/** Sums of decimal steps come out a hair beside them. */
+const HAIR = 1e-9;
 const SAME_DRIFT_AH = 0.5;
 const SAME_DELAY_MIN = 20;
 
@@ -84,11 +86,19 @@ export function compareScores(a: SetScore, b: SetScore): number {
  * Walks in steps, so that whoever plays it can show how far it is and stop it.
  */
 export function* searchSets(order: SearchOrder): Generator<number, SearchResult> {
-  const { grid, derived, rangeV, coarse, fine } = order;
+  const { grid, derived, allowed, coarse, fine } = order;
   const sets: FullSet[] = grid.fullV.flatMap((fullV) =>
     grid.tailA.flatMap((tailA) => grid.holdMs.map((holdMs) => ({ fullV, tailA, holdMs }))),
   );
-  const inRange = sets.map(({ fullV }) => fullV > rangeV.low && fullV <= rangeV.high + 1e-9);
+  const within = (axis: FullAxis, value: number | null) =>
+    value === null || (value >= allowed[axis].low * (1 - HAIR) && value <= allowed[axis].high * (1 + HAIR));
+  const inRange = sets.map(
+    ({ fullV, tailA, holdMs }) =>
+      fullV > allowed.fullV.low * (1 + HAIR) &&
+      within('fullV', fullV) &&
+      within('tailA', tailA) &&
+      within('holdMs', holdMs),
+  );
   const derivedCoarse = scoreOf(order, coarse, derived);
   const scores: (SetScore | null)[] = [];
   for (const [k, set] of sets.entries()) {
