@@ -20,6 +20,7 @@ import { nowKeyed, withKeyed } from './entries';
 import type { MonitorRig } from './facts';
 import { newProfile } from './fresh';
 import { menuValue, SAFE_SIDE, unitFactor, usualField, UNITS_OF } from './meter-unit';
+import { comparedShares, onUsableScale } from './two-scales';
 import { SETTING_IDS, type SettingId, type SettingValues } from './setting-id';
 
 const fresh = newRig('r', 'R', 'UTC');
@@ -191,6 +192,17 @@ describe('settings that follow', () => {
       expect(result.findings).toEqual([]);
     },
   );
+});
+
+describe('the two scales of capacity', () => {
+  it('are full together, and the usable one is empty at the reserve', () => {
+    const usable = entered(0.8);
+    expect(comparedShares(0.8)).toEqual([1, 0.75, 0.5, 0.2]);
+    expect(comparedShares(0.5)).toEqual([1, 0.75, 0.5]);
+    const shown = comparedShares(0.8).map((share) => onUsableScale(share, usable).value);
+    expect(shown.map((value) => Number(value.toFixed(6)))).toEqual([1, 0.6875, 0.375, 0]);
+    expect(onUsableScale(0.1, usable).value).toBe(0);
+  });
 });
 
 describe('as the menu of a meter takes it', () => {

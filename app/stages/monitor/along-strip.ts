@@ -2,6 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 
 interface Bar {
   says: string;
+  /** The trace that fares worst under it. */
+  trace: string;
   falseMarks: number;
   missed: number;
   chosen: boolean;
@@ -15,6 +17,9 @@ const [BASE, TALL] = [46, 38];
   template: `
     <svg viewBox="0 0 244 64" role="img" [attr.aria-label]="label()">
       @for (bar of drawn(); track $index) {
+        <rect class="over" [attr.x]="bar.x" [attr.width]="bar.width" y="0" [attr.height]="base">
+          <title>{{ bar.title }}</title>
+        </rect>
         <rect class="bad" [attr.x]="bar.x" [attr.width]="bar.width" [attr.y]="base - bar.bad" [attr.height]="bar.bad" />
         <rect
           class="missed"
@@ -42,8 +47,12 @@ const [BASE, TALL] = [46, 38];
     .bad {
       fill: var(--warn);
     }
+    .over {
+      fill: transparent;
+    }
     .missed {
       fill: none;
+      pointer-events: none;
       stroke: var(--ink2);
     }
     path {
@@ -68,7 +77,8 @@ export class AlongStrip {
     const bars = this.bars();
     const most = Math.max(1, ...bars.map(({ falseMarks, missed }) => falseMarks + missed));
     const pitch = 244 / bars.length;
-    return bars.map(({ says, falseMarks, missed, chosen }, k) => ({
+    return bars.map(({ says, trace, falseMarks, missed, chosen }, k) => ({
+      title: `${says}: ${falseMarks + missed === 0 ? 'no day goes wrong' : `${trace} is the worst, ${falseMarks} false, ${missed} not marked`}`,
       x: k * pitch + 1,
       width: pitch - 2,
       bad: (falseMarks / most) * TALL,
@@ -81,7 +91,10 @@ export class AlongStrip {
   protected readonly label = computed(
     () =>
       `${this.name()}: ${this.bars()
-        .map(({ says, falseMarks, missed }) => `${says} ${falseMarks} false, ${missed} not marked`)
+        .map(
+          ({ says, trace, falseMarks, missed }) =>
+            `${says} ${falseMarks + missed === 0 ? 'none' : `${falseMarks} false, ${missed} not marked, ${trace}`}`,
+        )
         .join('; ')}`,
   );
 }

@@ -199,10 +199,11 @@ export class BenchPage {
         {
           axis,
           name: this.words[setting.id].name,
-          bars: along.map(({ value, score }) => ({
+          bars: along.map(({ value, trace, falseMarks, missed }) => ({
             says: text(value),
-            falseMarks: score.falseMarks,
-            missed: score.missed,
+            trace: this.run.searchedName(trace),
+            falseMarks,
+            missed,
             chosen: value === result.found[axis],
           })),
         },

@@ -232,6 +232,14 @@ export class BenchRun {
     this.searching.set(null);
   }
 
+  /** The trace of a search by its place: the same days twice over. */
+  searchedName(at: number): string {
+    const bank = this.bank();
+    const ids = bank ? tracesFor(bank) : [];
+    const id = ids[at % Math.max(1, ids.length)];
+    return id ? TRACE_WORDS[id].name : '';
+  }
+
   cancel(): void {
     if (this.searching() === null) return;
     this.searching.set(null);

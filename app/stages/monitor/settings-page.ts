@@ -4,6 +4,7 @@ import { capacitySetting } from '@core/monitor/settings/counting';
 import type { MonitorFinding } from '@core/monitor/checks/check-settings';
 import type { MonitorPlan } from '@core/monitor/plan';
 import type { SettingId } from '@core/monitor/setting-id';
+import { comparedShares, onUsableScale } from '@core/monitor/two-scales';
 import type { Sourced } from '@core/formula/figure';
 import { formatNumber, quantityText } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
@@ -110,6 +111,17 @@ export class SettingsPage {
         answer: under('usable'),
       },
     ];
+  });
+
+  /** The same charge on either scale. */
+  protected readonly scales = computed(() => {
+    const facts = this.sheet()?.facts;
+    return facts
+      ? comparedShares(facts.usableFraction.value).map((share) => ({
+          rated: quantityText(share, 'Fraction', { decimals: 0 }),
+          usable: onUsableScale(share, facts.usableFraction),
+        }))
+      : [];
   });
 
   constructor() {

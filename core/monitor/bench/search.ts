@@ -1,6 +1,6 @@
 import type { CounterSettings, MeterHardware } from '../../counter/counter-settings';
 import type { Trace } from '../../counter/trace';
-import { weigh } from '../../counter/trial';
+import { type Weight, weigh } from '../../counter/trial';
 
 /** The three that decide where full is marked, in plain units; null where the meter does not ask for it. */
 export interface FullSet {
@@ -41,8 +41,18 @@ export interface SearchResult {
   /** Sets that do as well, of all that were tried. */
   asGood: number;
   tried: number;
-  /** How the sum over all traces changes along each setting, the others as found. */
-  along: Record<FullAxis, { value: number; score: SetScore }[]>;
+  /** How the trace that is then the worst changes along each setting, the others as found. */
+  along: Record<FullAxis, AlongValue[]>;
+}
+
+/** One value of a setting, and what it comes to on the trace that fares worst under it. */
+export interface AlongValue {
+  value: number;
+  /** Which of the coarse traces. */
+  trace: number;
+  falseMarks: number;
+  missed: number;
+  worstAh: number;
 }
 
 /** Less than this apart is the same, in Ah and minutes: the middle of a plateau is worth more. */
@@ -51,14 +61,23 @@ const HAIR = 1e-9;
 const SAME_DRIFT_AH = 0.5;
 const SAME_DELAY_MIN = 20;
 
+/** One set on each trace. */
+function weightsOf(
+  { capacityAh, base, hardware }: Pick<SearchOrder, 'capacityAh' | 'base' | 'hardware'>,
+  traces: readonly Trace[],
+  set: FullSet,
+): Weight[] {
+  const full = { fullV: set.fullV, tailA: set.tailA, holdMs: set.holdMs ?? 0 };
+  return traces.map((trace) => weigh(trace, { ...base, full }, capacityAh, hardware));
+}
+
 /** Score of one set over all traces. */
 export function scoreOf(
   { capacityAh, base, hardware }: Pick<SearchOrder, 'capacityAh' | 'base' | 'hardware'>,
   traces: readonly Trace[],
   set: FullSet,
 ): SetScore {
-  const full = { fullV: set.fullV, tailA: set.tailA, holdMs: set.holdMs ?? 0 };
-  const weights = traces.map((trace) => weigh(trace, { ...base, full }, capacityAh, hardware));
+  const weights = weightsOf({ capacityAh, base, hardware }, traces, set);
   const delays = weights.flatMap(({ delayMin }) => (delayMin === null ? [] : [Math.max(0, delayMin)]));
   const mean = (values: readonly number[]) =>
     values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length);
@@ -137,11 +156,23 @@ export function* searchSets(order: SearchOrder): Generator<number, SearchResult>
   };
 }
 
-function alongOf(order: SearchOrder, found: FullSet, axis: FullAxis): { value: number; score: SetScore }[] {
-  return order.grid[axis].flatMap((value) =>
-    value === null ? [] : [{ value, score: scoreOf(order, order.coarse, { ...found, [axis]: value }) }],
-  );
+function alongOf(order: SearchOrder, found: FullSet, axis: FullAxis): AlongValue[] {
+  return order.grid[axis].flatMap((value) => {
+    if (value === null) return [];
+    const weights = weightsOf(order, order.coarse, { ...found, [axis]: value });
+    const trace = weights.reduce((worst, weight, k) => (isWorse(weight, weights[worst]!) ? k : worst), 0);
+    const worst = weights[trace];
+    return worst ? [{ value, trace, falseMarks: worst.falseMarks, missed: worst.missed, worstAh: worst.worstAh }] : [];
+  });
 }
+
+/** In the order in which a score counts. */
+const isWorse = (a: Weight, b: Weight): boolean =>
+  a.falseMarks !== b.falseMarks
+    ? a.falseMarks > b.falseMarks
+    : a.missed !== b.missed
+      ? a.missed > b.missed
+      : a.worstAh > b.worstAh;
 
 /** The good place from which the nearest bad one, or the edge of the grid, is furthest in steps; of equals the first. */
 function middleOf(good: readonly boolean[], volts: number, tails: number, holds: number): number | null {
