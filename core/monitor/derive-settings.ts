@@ -32,7 +32,7 @@ export interface EnteredSetting {
   agrees: boolean;
   /** It is not, and what it rested on has changed since. */
   stale: boolean;
-  /** What has changed since; null where it is not known what it rested on. */
+  /** Where it does not agree, what has changed since; null where it is not known what it rested on. */
   moved: MovedInput[] | null;
 }
 
@@ -115,6 +115,7 @@ function asEntered(
 ): EnteredSetting {
   const stepStored = step * unitFactor(id, unit, capacityAh);
   const agrees = Math.min(Math.abs(value - menu.stored), Math.abs(value - figure.value)) <= stepStored / 2 + 1e-9;
-  const moved = movedSince({ value, atMs, rests }, figure);
+  // What still is as the menu would be set asks for no reason.
+  const moved = agrees ? [] : movedSince({ value, atMs, rests }, figure);
   return { value, atMs, by, agrees, moved, stale: !agrees && (moved === null || moved.length > 0) };
 }

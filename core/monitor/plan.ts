@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { CELL_LIMITS } from '../cells/limits';
 import { COMMON_LIMITS } from '../plan/common-limits';
 import { id, instantMs, quantity, shortText } from '../plan/fields';
-import { StampInput } from '../plan/stamped';
+import { INPUTS_MOST, StampInput } from '../plan/stamped';
 import { MONITOR_LIMITS as LIMITS } from './limits';
 import { SETTING_IDS } from './setting-id';
 
@@ -57,7 +57,7 @@ export type Profile = z.infer<typeof Profile>;
 const Keyed = z.strictObject({
   id: settingId,
   value: quantity(LIMITS.settingValue),
-  rests: z.array(StampInput).max(200).nullable(),
+  rests: z.array(StampInput).max(INPUTS_MOST).nullable(),
 });
 export type Keyed = z.infer<typeof Keyed>;
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { byDefault, entered, measured } from '../formula/figure';
 import { formula, sumFigure } from '../formula/formula';
-import { fingerprint, movedSince, stampOf } from './stamped';
+import { fingerprint, INPUTS_MOST, movedSince, stampOf } from './stamped';
 
 const volts = formula({
   id: 'v',
@@ -31,6 +31,19 @@ describe('a fingerprint', () => {
       { says: 'volts, a cell', unit: 'V', value: 3.2 },
       { says: 'capacity', unit: 'Ah', value: 100 },
     ]));
+});
+
+describe('a figure that rests on more than a stamp holds', () => {
+  it('is stamped by the terms that stand in it', () => {
+    const parts = Array.from({ length: 201 }, (_, k) => ({ says: `part ${k}`, unit: 'A' as const, ...entered(k) }));
+    const sum = sumFigure({ id: 's', says: 'sum', unit: 'A', source: '' }, parts);
+    expect(fingerprint(sum)).toHaveLength(INPUTS_MOST);
+    const whole = energy.figure({ volts: { ...sum, value: 12 }, ah: measured(100) });
+    expect(fingerprint(whole)).toEqual([
+      { says: 'volts', unit: 'V', value: 12 },
+      { says: 'capacity', unit: 'Ah', value: 100 },
+    ]);
+  });
 });
 
 describe('a stamped value', () => {

@@ -38,8 +38,12 @@ export const stampOf = (figure: Figure, atMs: number, value = figure.value): Sta
   rests: fingerprint(figure),
 });
 
+/** A stamp holds no more inputs than this. */
+export const INPUTS_MOST = 200;
+
 /**
- * What a figure rests on in the end: the leaves of its working, each once, by the way that leads to it.
+ * What a figure rests on in the end: the leaves of its working, each once, by the way that leads to it; of one that rests on more than a
+ * stamp holds, the terms that stand in it.
  * Of series × cells: [{ says: 'batteries in series', unit: 'Count', value: 2 }, …].
  */
 export function fingerprint(figure: Figure): StampInput[] {
@@ -51,8 +55,10 @@ export function fingerprint(figure: Figure): StampInput[] {
       else if (!found.has(path)) found.set(path, { says: path.slice(0, 300), unit, value });
     }
   };
-  gather(figure.working(), '');
-  return [...found.values()];
+  const opened = figure.working();
+  gather(opened, '');
+  if (found.size <= INPUTS_MOST) return [...found.values()];
+  return opened.terms.slice(0, INPUTS_MOST).map(({ says, unit, value }) => ({ says: says.slice(0, 300), unit, value }));
 }
 
 /** Two numbers that differ by less than this, of the larger, are the same number worked out otherwise. */

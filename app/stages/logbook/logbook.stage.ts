@@ -31,7 +31,6 @@ export const logbookStage: StageRegistration = {
       title: 'Import a file',
       command: 'Import a meter’s file',
       key: 'i',
-      picture: 'import',
       load: () => import('./import-page').then((m) => m.ImportPage),
     },
   ],

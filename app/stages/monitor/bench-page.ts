@@ -12,7 +12,8 @@ import { MarginContent } from '../../ui/margin-slot';
 import { Ways } from '../../ui/ways';
 import { AlongStrip } from './along-strip';
 import { BenchPanes, type Handle } from './bench-panes';
-import { BenchRun, type SetId } from './bench-run';
+import type { SetId } from './bench-board';
+import { BenchRun } from './bench-run';
 import { EmptyMonitor } from './empty-monitor';
 import { storedText } from './menu-words';
 import { MonitorFacts } from './monitor-facts';
@@ -165,16 +166,16 @@ export class BenchPage {
 
   /** Each trace under the chosen set. */
   protected readonly table = computed(() => {
-    const [set, trials, shown] = [this.run.set(), this.run.trials(), this.run.trial()];
+    const [set, shown] = [this.run.set(), this.run.trial()];
     return this.run.traces().map(({ key, name, says }) => {
-      const trial = key === this.run.trace()?.key ? shown?.trial : trials.get(`${key} ${set.id}`);
+      const trial = key === this.run.trace()?.key ? shown?.trial : this.run.trialOf(key, set);
       return { key, name, says, trial: trial ?? null, cells: trial ? cellsOf(trial) : null };
     });
   });
   /** Each set over all traces. */
   protected readonly totals = computed(() =>
     this.run.sets().map((set) => {
-      const all = this.run.traces().flatMap(({ key }) => this.run.trials().get(`${key} ${set.id}`) ?? []);
+      const all = this.run.traces().flatMap(({ key }) => this.run.trialOf(key, set) ?? []);
       const sum = (of: (trial: Trial) => number) => all.reduce((total, trial) => total + of(trial), 0);
       const worst = Math.max(0, ...all.map(({ worst: one }) => Math.abs(one?.errorAh ?? 0)));
       return {
@@ -248,7 +249,7 @@ export class BenchPage {
   /** What is tried becomes what is noted as keyed in. */
   protected keyIn(): void {
     const values: SettingValues = this.run.set().values;
-    const typed = ON_BENCH.flatMap((id) => {
+    const typed = (['capacity', ...ON_BENCH] as const).flatMap((id) => {
       const value = values[id];
       const asEntered = this.facts.settingOf(id)?.entered;
       return value === undefined || asEntered?.value === value ? [] : [{ id, value }];

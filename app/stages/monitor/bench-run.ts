@@ -4,7 +4,6 @@ import { type TraceId, tracesFor } from '@core/counter/standard-traces';
 import type { Trial } from '@core/counter/trial';
 import { benchBank } from '@core/monitor/bench/bench-bank';
 import { allowedOf, derivedSet, gridOf } from '@core/monitor/bench/grid';
-import type { SearchResult } from '@core/monitor/bench/search';
 import { counterOf, hardwareOf } from '@core/monitor/counter-of';
 import { enteredValues, menuValues } from '@core/monitor/derive-settings';
 import { SETTING_IDS, type SettingId, type SettingValues } from '@core/monitor/setting-id';
@@ -14,10 +13,10 @@ import { YearSimulation } from '../../rig/year-simulation';
 import { BenchWorkerClient } from '../../workers/bench-worker-client';
 import type { BenchLook, BenchQuestion, TraceOrder } from '../../workers/bench-worker-api';
 import { YearPool } from '../../workers/year-pool';
+import { BenchBoard, type SetId } from './bench-board';
 import { MonitorFacts } from './monitor-facts';
 import { TRACE_WORDS } from './trace-words';
 
-export type SetId = 'entered' | 'derived' | 'tried' | 'found';
 export interface BenchSet {
   id: SetId;
   name: string;
@@ -46,18 +45,23 @@ export class BenchRun {
   private readonly year = inject(YearSimulation);
   private readonly pool = inject(YearPool);
 
-  /** What was moved on the bench; the rest is as entered. */
-  readonly moved = signal<SettingValues>({});
-  readonly found = signal<SettingValues | null>(null);
-  readonly chosen = signal<SetId>('tried');
+  private readonly board = inject(BenchBoard);
+  readonly moved = this.board.moved;
+  readonly chosen = this.board.chosen;
+  readonly result = this.board.result;
+  private readonly found = this.board.found;
   readonly traceKey = signal('broken-cloud');
   readonly zoom = signal<{ fromMs: number; toMs: number } | null>(null);
-  readonly look = signal<BenchLook | null>(null);
+  private readonly looked = signal<{ key: string; look: BenchLook | null } | null>(null);
+  /** Of the trace that is chosen: what another came to is never shown under its name. */
+  readonly look = computed(() => {
+    const looked = this.looked();
+    return looked?.key === this.trace()?.key ? (looked?.look ?? null) : null;
+  });
   readonly problem = signal<string | null>(null);
   /** By trace and set: what was tried of the others. */
-  readonly trials = signal<ReadonlyMap<string, Trial>>(new Map());
+  private readonly trials = signal<ReadonlyMap<string, { of: string; trial: Trial }>>(new Map());
   readonly searching = signal<number | null>(null);
-  readonly result = signal<SearchResult | null>(null);
   private readonly weeks = signal<ReadonlyMap<string, TraceOrder>>(new Map());
 
   readonly bank = computed(() => {
@@ -133,18 +137,18 @@ export class BenchRun {
     });
     // Whatever is moved while the worker answers is asked next; only the newest counts.
     let busy = false;
-    let next: BenchQuestion | null = null;
-    const ask = async (question: BenchQuestion) => {
-      next = question;
+    let next: { key: string; question: BenchQuestion } | null = null;
+    const ask = async (key: string, question: BenchQuestion) => {
+      next = { key, question };
       if (busy) return;
       busy = true;
       while (next && alive) {
-        const now: BenchQuestion = next;
+        const now: { key: string; question: BenchQuestion } = next;
         next = null;
         try {
-          const look = await this.worker.call((api) => api.look(now));
+          const look = await this.worker.call((api) => api.look(now.question));
           if (!alive) return;
-          this.look.set(look);
+          this.looked.set({ key: now.key, look });
           this.problem.set(look ? null : 'This log has no rows any more: it was taken out.');
         } catch (error) {
           if (alive) this.problem.set(`The trace was not tried: ${errorText(error)}`);
@@ -156,7 +160,7 @@ export class BenchRun {
       const trace = this.trace();
       const zoom = this.zoom();
       const question = trace && this.question(trace.order, zoom);
-      if (question) void ask(question);
+      if (trace && question) void ask(trace.key, question);
       const round = ++asked;
       clearTimeout(timer || undefined);
       timer = setTimeout(() => void this.tryOthers(() => alive && round === asked), PAUSE_MS);
@@ -186,6 +190,13 @@ export class BenchRun {
         () => undefined,
       );
     });
+  }
+
+  /** What a set came to on a trace, as it is set now; null while that is not known. */
+  trialOf(traceKey: string, set: BenchSet): Trial | null {
+    const facts = this.facts.sheet()?.facts;
+    const tried = this.trials().get(`${traceKey} ${set.id}`);
+    return facts && tried?.of === JSON.stringify(counterOf(set.values, facts)) ? tried.trial : null;
   }
 
   /** Moves one setting of what is tried, and shows it. */
@@ -277,7 +288,10 @@ export class BenchRun {
         if (!current()) return;
         this.trials.update((known) => {
           const all = new Map(known);
-          for (const { id, trial } of look?.tried ?? []) all.set(`${key} ${id}`, trial);
+          for (const { id, trial } of look?.tried ?? []) {
+            const settings = question.sets.find((set) => set.id === id)?.settings;
+            all.set(`${key} ${id}`, { of: JSON.stringify(settings), trial });
+          }
           return all;
         });
       } catch {
