@@ -16,6 +16,10 @@ describe('hours of running over a pattern', () => {
     expect(spreadHours(shares, 2).slice(0, 3)).toEqual([1, 1, 0]);
     expect(spreadHours(shares, 13).slice(0, 3)).toEqual([1, 1, 0.5]);
   });
+  it('a weight that is as good as nothing holds no hour', () => {
+    const shares = hourShares({ by: 'hours', weights: [1, ...Array<number>(22).fill(5e-324), 0] });
+    expect(spreadHours(shares, 1.5).slice(0, 2)).toEqual([1, expect.closeTo(0.5 / 23, 12)]);
+  });
   test.prop([
     fc
       .array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 24, maxLength: 24 })

@@ -20,8 +20,11 @@ const NAMED: Record<PatternId, readonly number[]> = {
 export function hourShares(pattern: DayPattern): number[] {
   const weights = pattern.by === 'named' ? NAMED[pattern.id] : pattern.weights;
   const sum = weights.reduce((total, weight) => total + weight, 0);
-  return weights.map((weight) => weight / sum);
+  return weights.map((weight) => (weight > NOTHING * sum ? weight / sum : 0));
 }
+
+/** A weight that is no more than this of all is none: it could not hold an hour. */
+const NOTHING = 1e-12;
 
 /** The same of a load: one that never pauses runs all day, whatever its pattern. */
 export const shareOfHours = ({ use, pattern }: Pick<Load, 'use' | 'pattern'>): number[] =>

@@ -202,6 +202,19 @@ describe('charge reckoned afterwards', () => {
     const furthest = Math.max(...reckoned.soc!.map((soc, k) => Math.abs(soc - trace.soc[k]!)));
     expect(furthest).toBeLessThan(0.02);
   });
+  it('spreads what a count is off by over the time between two marks', () => {
+    // 10 A out for an hour and 8 A in: 2 Ah are off at the second mark, half of them half-way.
+    const log: Trace = {
+      timeMs: Float64Array.from({ length: 5 }, (_, k) => k * 30 * MIN),
+      voltageV: null,
+      currentA: Float64Array.of(-10, -10, -10, 8, 8),
+      soc: null,
+      gapMs: 40 * MIN,
+    };
+    const soc = reckonedTruth(log, reckoning, [0, 120 * MIN])!.soc!;
+    const counted = [0, 5, 10, 10 + 0.5, 10 + 0.5 - 4];
+    expect([...soc]).toEqual(counted.map((ah, k) => expect.closeTo(1 - (ah - (6.5 * k) / 4) / 100, 9)));
+  });
   it('is not known where nothing proves a full bank, and is where a person saw it', () => {
     const log: Trace = {
       timeMs: Float64Array.of(0, 60 * MIN, 120 * MIN),

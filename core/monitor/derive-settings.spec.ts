@@ -13,6 +13,7 @@ import { newSource } from '../sources/new-source';
 import { standardTrace, tracesFor } from '../counter/standard-traces';
 import { tryOn } from '../counter/trial';
 import { benchBank } from './bench/bench-bank';
+import { allowedOf, derivedSet, gridOf } from './bench/grid';
 import { checkSettings, FINDING_CODES, type FindingCode } from './checks/check-settings';
 import { counterOf } from './counter-of';
 import { deriveSettings, menuValues } from './derive-settings';
@@ -192,6 +193,44 @@ describe('settings that follow', () => {
       expect(result.findings).toEqual([]);
     },
   );
+});
+
+describe('what the search tries', () => {
+  it('is what is allowed and a quarter beyond, in steps of the menu, with the derived set among it', () => {
+    const { result } = derive(wagtail);
+    const grid = gridOf(result.settings, 320);
+    // 27.6 to 28.4 V, 0.2 beyond on either side; 4 to 5 %, 0.25 beyond, of 320 Ah.
+    expect([grid.fullV[0], grid.fullV.at(-1)]).toEqual([27.4, 28.6]);
+    expect([grid.tailA[0], grid.tailA.at(-1)]).toEqual(
+      [0.038 * 320, 0.053 * 320].map((amps) => expect.closeTo(amps, 9)),
+    );
+    expect(grid.holdMs).toContain(600_000);
+    const set = derivedSet(result.settings, 320);
+    expect(set).toEqual({ fullV: 28.1, tailA: expect.closeTo(12.8, 9), holdMs: 600_000 });
+    expect(grid.fullV).toContain(set.fullV);
+    expect(allowedOf(result.settings, 320)).toEqual({
+      fullV: { low: expect.closeTo(27.6, 9), high: expect.closeTo(28.4, 9) },
+      tailA: { low: expect.closeTo(12.8, 9), high: expect.closeTo(16, 9) },
+      holdMs: { low: 420_000, high: 1_800_000 },
+    });
+  });
+  it('of a meter without hold and tail is the voltage alone', () => {
+    const fields = [usualField('full-voltage')];
+    const { result } = derive(wagtail, { plan: plan({ meter: { ...fresh.monitor.meter, fields } }) });
+    expect(gridOf(result.settings, 320)).toMatchObject({ tailA: [null], holdMs: [null] });
+    expect(derivedSet(result.settings, 320)).toMatchObject({ tailA: null, holdMs: null });
+  });
+  it('on a usable scale the tail and its range are the same amps', () => {
+    const { value, result } = derive(wagtail, { plan: plan({ capacitySchool: 'usable' }) });
+    const { low, high } = value('tail-current').allowed;
+    expect([low * 256, high * 256]).toEqual([expect.closeTo(12.8, 9), expect.closeTo(16, 9)]);
+    const counter = counterOf(menuValues(result.settings), result.facts);
+    expect(counter).toMatchObject({ capacityAh: 256, zeroAh: expect.closeTo(64, 9) });
+    expect(counterOf({ 'tail-current': 0.05, 'full-voltage': 28 }, result.facts)).toMatchObject({
+      capacityAh: expect.closeTo(256, 9),
+      full: { tailA: expect.closeTo(12.8, 9) },
+    });
+  });
 });
 
 describe('the two scales of capacity', () => {
