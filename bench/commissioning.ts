@@ -4,8 +4,9 @@ import { deriveRig } from '../core/rig/derive-rig';
 import { inferRollCall } from '../core/commissioning/roll-call/infer';
 import { judgeZero } from '../core/commissioning/zero';
 import { drawnDrop } from '../core/kept-spec/drop-walks';
+import { drawsFrom } from '../core/statistics/random-bits';
 import { rightCause } from '../core/kept-spec/right-cause';
-import { drawnCase, FAULT_KINDS, rollCallOf, seeded } from '../core/kept-spec/roll-calls';
+import { drawnCase, FAULT_KINDS, rollCallOf } from '../core/kept-spec/roll-calls';
 
 const RIGS = 1000;
 const SHUNT = { ratedA: 500, fullV: 0.05 };
@@ -32,7 +33,7 @@ export function commissioningBench(): Promise<void> {
     for (const circuitId of new Set(items.map((item) => item.circuitId))) {
       const fault = { is: 'bypass', circuitId } as const;
       all++;
-      if (named({ items, stepA, fault, readings: rollCallOf(seeded(seed + 7), items, fault, stepA) })) right++;
+      if (named({ items, stepA, fault, readings: rollCallOf(drawsFrom(seed + 7), items, fault, stepA) })) right++;
     }
   }
   console.log(`each negative beside the shunt in turn, named: ${share(right, all)} (target 97)`);
@@ -46,7 +47,7 @@ export function commissioningBench(): Promise<void> {
     `loose joint on a way, named: ${share(loose.filter(({ isRight }) => isRight).length, loose.length)} (target 97); ${RIGS - loose.length} more hide in what a good way may have`,
   );
   const offset = ways.filter((seed) => {
-    const random = seeded(seed);
+    const random = drawsFrom(seed);
     const stepA = [0.01, 0.05, 0.1][seed % 3] ?? 0.1;
     const offA = (random() < 0.5 ? -1 : 1) * stepA * (2 + 20 * random());
     const shown = (trueA: number) => Math.round((trueA + 0.2 * stepA * (random() - 0.5)) / stepA) * stepA;
@@ -69,7 +70,7 @@ function demoRigs(): void {
     const items = called.map(({ item }) => item);
     const knownOf = new Map(rig.loads.map(({ id, known }) => [`load:${id}`, known]));
     const read = (seed: number, beside: string | null): RollReading[] => {
-      const random = seeded(seed);
+      const random = drawsFrom(seed);
       const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
       const together = (1 + 0.03 * normal()) / (0.96 + 0.12 * random());
       const shown = (amps: number) => Math.round((amps + 0.003 * normal()) / STEP_A) * STEP_A;

@@ -1,3 +1,4 @@
+import { drawsFrom } from '../core/statistics/random-bits';
 import type { LedgerRow } from '../core/logbook/ledger';
 import { shiftDay } from '../core/series/local-day';
 
@@ -30,7 +31,7 @@ export function madeDays({
   chargeSpread = 0.4,
   useSpread = 0.2,
 }: MadeDays): LedgerRow[] {
-  const random = uniform(seed);
+  const random = drawsFrom(seed);
   const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
   const spread = (sigma: number, z: number) => {
     const s = Math.sqrt(Math.log1p(sigma * sigma));
@@ -71,16 +72,5 @@ export function rowOf(key: string, inAh: number, outAh: number, fullAtMs: number
     carriedAh: 0,
     carriedFromFull: false,
     unloggedH: 0,
-  };
-}
-
-/** @source mulberry32, T. Ettinger, public domain */
-function uniform(seed: number): () => number {
-  let state = seed | 0;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let bits = Math.imul(state ^ (state >>> 15), 1 | state);
-    bits = (bits + Math.imul(bits ^ (bits >>> 7), 61 | bits)) ^ bits;
-    return ((bits ^ (bits >>> 14)) >>> 0) / 4_294_967_296;
   };
 }

@@ -1,3 +1,5 @@
+import { errorText } from '@core/text/error-text';
+
 /** Bytes that a photo may have at most. */
 export const PHOTO_BYTES = 200_000;
 /** Along its longer side, dots; what is smaller is never made larger. */
@@ -30,3 +32,7 @@ export async function reducedPhoto(file: Blob): Promise<string> {
     bitmap.close();
   }
 }
+
+/** Why a photo was not taken in, and what will do. */
+export const photoFailure = (error: unknown): string =>
+  `The photo could not be taken in: ${errorText(error)}. A JPEG or PNG of the camera will do.`;

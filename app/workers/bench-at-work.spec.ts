@@ -94,5 +94,8 @@ describe('the test bench at work', () => {
     expect(shares).toEqual([1 / 3, 2 / 3]);
     const stopped = bench.search(order, () => bench.cancel());
     expect(await stopped).toBeNull();
+    // One that is begun while another goes on ends that one.
+    const [first, second] = [bench.search(order, () => undefined), bench.search(order, () => undefined)];
+    expect([await first, (await second)?.score.falseMarks]).toEqual([null, 0]);
   });
 });

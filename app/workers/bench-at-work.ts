@@ -20,7 +20,8 @@ const [COARSE_S, FINE_S] = [60, 10];
 /** The test bench at work: keeps the traces that it has made, so that moving a setting costs the trial alone. */
 export function benchAtWork(db: CoulanDatabase, now: () => number): BenchWorkerApi {
   const kept = new Map<string, Trace | null>();
-  let stopped = false;
+  /** The search that goes on; one that is not it any more has been stopped. */
+  let round = 0;
   const traceOf = async (order: TraceOrder): Promise<Trace | null> => {
     const key = JSON.stringify(order);
     const found = kept.get(key);
@@ -51,7 +52,7 @@ export function benchAtWork(db: CoulanDatabase, now: () => number): BenchWorkerA
       };
     },
     async search({ bank, ...order }: BenchSearch, onProgress) {
-      stopped = false;
+      const mine = ++round;
       const tracesAt = (stepS: number) =>
         SEEDS.flatMap((seed) => tracesFor(bank).map((id) => standardTrace(id, bank, seed, stepS)));
       const walk = searchSets({
@@ -66,12 +67,12 @@ export function benchAtWork(db: CoulanDatabase, now: () => number): BenchWorkerA
         if (now() - gaveWayMs < GIVES_WAY_MS) continue;
         onProgress(step.value);
         await new Promise((resolve) => setTimeout(resolve));
-        if (stopped) return null;
+        if (mine !== round) return null;
         gaveWayMs = now();
       }
     },
     cancel() {
-      stopped = true;
+      round++;
     },
   };
 }

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { id, instantMs, quantity, shortText, unitName } from '../plan/fields';
+import { id, instantMs, photoData, quantity, shortText, unitName } from '../plan/fields';
 import { COMMISSIONING_LIMITS as LIMITS } from './limits';
 
 const stepId = z.string().min(1).max(90);
@@ -60,16 +60,7 @@ export const Round = z.strictObject({
 });
 export type Round = z.infer<typeof Round>;
 
-/** Of a photo as text, reduced to 200 kB before. */
-const PHOTO_MOST = 280_000;
-export const Photo = z.strictObject({
-  id,
-  /** A data address of a picture. */
-  data: z
-    .string()
-    .max(PHOTO_MOST)
-    .regex(/^data:image\/(jpeg|png|webp);base64,[A-Za-z0-9+/=]*$/, { error: 'a picture' }),
-});
+export const Photo = z.strictObject({ id, data: photoData });
 export type Photo = z.infer<typeof Photo>;
 
 /** How a rig is proven, circuit by circuit. */

@@ -1,5 +1,5 @@
 import { normalQuantiles } from '../statistics/normal-quantiles';
-import { bitsOf, PER_UNIT, RANDOM_STEP } from '../statistics/random-bits';
+import { drawsFrom } from '../statistics/random-bits';
 import { charger } from './charger';
 import type { Trace } from './trace';
 import { type Drive, playBattery, type TrueBattery } from './true-battery';
@@ -168,12 +168,6 @@ export function standardTrace(id: TraceId, bank: TraceBank, seed = 1, stepS = 10
   const trace = playBattery({ ...bank, tempC: kind.tempC ?? bank.tempC }, kind.fromSoc, FROM_MS, stepS, steps, drive);
   // Its own numbers: the weather does not depend on how finely it is sampled.
   return asRead(trace, drawsFrom(seed));
-}
-
-/** Numbers of 0 … 1, the same for the same seed. */
-function drawsFrom(seed: number): () => number {
-  let state = seed | 0;
-  return () => bitsOf((state = (state + RANDOM_STEP) | 0)) * PER_UNIT;
 }
 
 const NOISE = normalQuantiles(256);

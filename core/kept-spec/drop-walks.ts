@@ -2,7 +2,7 @@ import { acrossOf, judgeDrop } from '../commissioning/drop';
 import type { StepOf } from '../commissioning/step';
 import { at } from '../quantity/guard';
 import { seenAs } from './commissioned';
-import { seeded } from './roll-calls';
+import { drawsFrom } from '../statistics/random-bits';
 import { laidOut, provingOf, van } from './van';
 
 const STEP_V = 0.01;
@@ -24,7 +24,7 @@ function waysOf(random: () => number): StepOf<'drop'>[] {
  * under a load that makes that be seen. Whether what is wrong, or nothing, is named.
  */
 export function drawnDrop(seed: number, fault: 'none' | 'loose'): { isRight: boolean; isHidden: boolean } {
-  const random = seeded(seed);
+  const random = drawsFrom(seed);
   const ways = waysOf(random);
   const step = at(ways, Math.floor(random() * ways.length));
   const looseOhm = 0.005 + 0.035 * random();

@@ -1,4 +1,4 @@
-import { bitsOf, PER_UNIT, RANDOM_STEP } from '../statistics/random-bits';
+import { drawsFrom } from '../statistics/random-bits';
 import type { RollItem, RollReading } from '../commissioning/roll-call/item';
 
 /** What is wrong on a drawn rig. */
@@ -70,15 +70,6 @@ export function rollCallOf(random: Random, items: RollItem[], fault: Fault, step
     });
 }
 
-/** Numbers of 0 … 1 that can be had again from a seed. */
-export function seeded(seed: number): Random {
-  let state = seed | 0;
-  return () => {
-    state = (state + RANDOM_STEP) | 0;
-    return bitsOf(state) * PER_UNIT;
-  };
-}
-
 const STEPS = [0.01, 0.05, 0.1];
 const FACTORS = [0.1, 0.2, 0.5, 2 / 3, 1.5, 2, 2.5, 4, 5, 10];
 /** What is wrong, or not, on the rigs that are drawn. */
@@ -86,7 +77,7 @@ export const FAULT_KINDS = ['none', 'bypass', 'reversed', 'rating', 'plan-wrong'
 
 /** One drawn rig with one thing wrong, or nothing. */
 export function drawnCase(seed: number, kind: (typeof FAULT_KINDS)[number]): DrawnRollCall & { fault: Fault } {
-  const random = seeded(seed);
+  const random = drawsFrom(seed);
   const stepA = pick(random, STEPS);
   const items = drawnItems(random, stepA);
   const factor = random() < 0.5 ? 0.2 + 0.3 * random() : 2 + 2 * random();

@@ -18,6 +18,13 @@ export interface Chargers {
   sunCharges: boolean;
 }
 
+/** A charger ends absorption at so much of the capacity where nothing is known of it; typical. */
+const USUAL_STOP = { lithium: 0.02, lead: 0.01 } as const;
+
+/** Where the chargers end absorption, A: as entered, or the usual share of the rated capacity. */
+export const stopOf = ({ stopsAtA }: Pick<Chargers, 'stopsAtA'>, { family }: Chemistry, ratedAh: number): number =>
+  stopsAtA?.value ?? USUAL_STOP[family] * ratedAh;
+
 /** Chargers that follow the bank's warmth hold another voltage than at 25 °C. */
 const compensated = formula({
   id: 'monitor.compensated',

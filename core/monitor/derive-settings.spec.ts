@@ -12,8 +12,8 @@ import { newRig } from '../rig/new-rig';
 import { newSource } from '../sources/new-source';
 import { standardTrace, tracesFor } from '../counter/standard-traces';
 import { tryOn } from '../counter/trial';
-import { benchBank } from './bench/bench-bank';
-import { allowedOf, derivedSet, gridOf } from './bench/grid';
+import { benchBank, reckoningBank } from './bench/bench-bank';
+import { allowedOf, derivedSet, gridOf, setValues } from './bench/grid';
 import { checkSettings, FINDING_CODES, type FindingCode } from './checks/check-settings';
 import { counterOf } from './counter-of';
 import { deriveSettings, menuValues } from './derive-settings';
@@ -212,6 +212,20 @@ describe('what the search tries', () => {
       fullV: { low: expect.closeTo(27.6, 9), high: expect.closeTo(28.4, 9) },
       tailA: { low: expect.closeTo(12.8, 9), high: expect.closeTo(16, 9) },
       holdMs: { low: 420_000, high: 1_800_000 },
+    });
+  });
+  it('a set comes to settings and back', () => {
+    const { result } = derive(wagtail);
+    expect(setValues(derivedSet(result.settings, 320), 320)).toEqual({
+      ...{ 'full-voltage': 28.1, 'hold-time': 10 },
+      'tail-current': expect.closeTo(0.04, 12),
+    });
+    expect(setValues({ fullV: 28, tailA: null, holdMs: null }, 320)).toEqual({ 'full-voltage': 28 });
+  });
+  it('charge of an own log is reckoned from what nobody doubts: 0.1 V under 28.4, the chemistry’s tail, twenty minutes', () => {
+    expect(reckoningBank(derive(wagtail, { plan: usual({ healthFraction: 0.8 }) }).result.facts)).toEqual({
+      ...{ capacityAh: 256, coulombicFraction: 0.99 },
+      sure: { fullV: expect.closeTo(28.3, 9), tailA: expect.closeTo(12.8, 9), holdMs: 1_200_000 },
     });
   });
   it('of a meter without hold and tail is the voltage alone', () => {

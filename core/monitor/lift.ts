@@ -15,7 +15,7 @@ export const monitorLift: Lifts = {
   /** There was one set of settings, of which only the last value was kept, and nobody was asked what the meter has. */
   8: (plan) => {
     const { monitor } = plan;
-    if (!isObject(monitor) || 'profiles' in monitor) return plan;
+    if (!isObject(monitor)) return plan;
     const { capacitySchool, alarmMarginFraction, entered, lowestAbsorptionV, highestFloatV, solarCharging } = monitor;
     const fresh = freshMonitor();
     const usual = { ...fresh.profiles[0], lowestAbsorptionV, highestFloatV, solarCharging };

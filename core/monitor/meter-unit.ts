@@ -118,6 +118,9 @@ export interface MenuValue {
 /** Sums of decimal fractions come out a hair beside a step. */
 const HAIR = 1e-7;
 
+/** How many decimals a menu of such steps shows. @example stepDecimals(0.05) // 2 */
+export const stepDecimals = (step: number): number => Math.min(4, Math.max(0, Math.ceil(-Math.log10(step) - HAIR)));
+
 /**
  * The step of a meter's menu for a setting: on the safe side of it, or where that is no longer allowed the nearest that is.
  * @param allowed  where it may lie, in the stored unit
@@ -136,7 +139,7 @@ export function menuValue(
     count * step * factor >= allowed.low - HAIR * step * factor &&
     count * step * factor <= allowed.high + HAIR * step * factor;
   const found = [safe, other].find(fits);
-  const decimals = Math.min(4, Math.max(0, Math.ceil(-Math.log10(step) - HAIR)));
+  const decimals = stepDecimals(step);
   const value = Number(((found ?? safe) * step).toFixed(decimals));
   return { value, unit, decimals, stored: value * factor, misses: found === undefined };
 }

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { CELL_LIMITS } from '../cells/limits';
 import { COMMON_LIMITS } from '../plan/common-limits';
-import { id, instantMs, quantity, shortText } from '../plan/fields';
+import { id, instantMs, photoData, quantity, shortText } from '../plan/fields';
 import { INPUTS_MOST, StampInput } from '../plan/stamped';
 import { MONITOR_LIMITS as LIMITS } from './limits';
 import { SETTING_IDS } from './setting-id';
@@ -61,7 +61,6 @@ const Keyed = z.strictObject({
 });
 export type Keyed = z.infer<typeof Keyed>;
 
-const PHOTO_MOST = 280_000;
 /** One sitting at the meter's keys. */
 export const KeyedEntry = z.strictObject({
   id,
@@ -70,12 +69,8 @@ export const KeyedEntry = z.strictObject({
   profileId: id,
   values: z.array(Keyed).max(SETTING_IDS.length),
   note: z.string().max(300),
-  /** A data address of a picture of the meter, reduced before. */
-  photo: z
-    .string()
-    .max(PHOTO_MOST)
-    .regex(/^data:image\/(jpeg|png|webp);base64,[A-Za-z0-9+/=]*$/, { error: 'a picture' })
-    .nullable(),
+  /** Of the meter as it was set. */
+  photo: photoData.nullable(),
 });
 export type KeyedEntry = z.infer<typeof KeyedEntry>;
 

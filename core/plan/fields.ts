@@ -32,3 +32,12 @@ export const monthDay = z.string().regex(/^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])
 
 /** One figure for each month of the year. */
 export const twelve = (number: z.ZodNumber) => z.array(number).length(12);
+
+/** Of a photo as text, reduced to 200 kB before. */
+const PHOTO_MOST = 280_000;
+
+/** A photo as a data address. */
+export const photoData = z
+  .string()
+  .max(PHOTO_MOST)
+  .regex(/^data:image\/(jpeg|png|webp);base64,[A-Za-z0-9+/=]*$/, { error: 'a picture' });

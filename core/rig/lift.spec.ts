@@ -92,9 +92,18 @@ describe('files of version 1', () => {
   });
 });
 
+/** A rig whose monitor is as it was before version 9. */
+const olderRig = () => ({
+  ...newRig('r', 'R', 'UTC'),
+  monitor: {
+    ...{ capacitySchool: 'rated', alarmMarginFraction: 0.05, solarCharging: true },
+    ...{ lowestAbsorptionV: null, highestFloatV: null, entered: {} },
+  },
+});
+
 describe('files of version 2', () => {
   it('get a charging plan without sources', () => {
-    const { charging, ...older } = newRig('r', 'R', 'UTC');
+    const { charging, ...older } = olderRig();
     const result = parseRigFile(JSON.stringify({ format: 'coulan-rig', version: 2, rig: older, logs: [] }));
     if (!result.ok) throw new Error(JSON.stringify(result.problem));
     expect(result.file.rig.charging).toEqual(charging);
@@ -105,7 +114,7 @@ describe('files of version 2', () => {
 describe('files of version 3', () => {
   it('take what was logged of a load for the bank’s side, as it was counted', () => {
     const use = { by: 'logged', unit: 'Wh', low: 1, typical: 2, high: 3, days: 4 };
-    const { logbook: now, ...rest } = newRig('r', 'R', 'UTC');
+    const { logbook: now, ...rest } = olderRig();
     const logbook = { fullSchool: now.fullSchool, windowDays: 14, readings: [], logs: [], mappings: [] };
     const loads = [{ ...newLoad('a', ''), supply: 'ac', use }, newLoad('b', '')];
     const result = parseRigFile(
@@ -119,7 +128,7 @@ describe('files of version 3', () => {
 
 describe('files of version 4', () => {
   it('keep what was entered into the meter, of which it is not known what it rested on', () => {
-    const rig = newRig('r', 'R', 'UTC');
+    const rig = olderRig();
     const entered = { capacity: { value: 160, atMs: 5 }, 'dead-band': { value: 0.05, atMs: 6 } };
     const old = {
       ...rig,
@@ -149,7 +158,7 @@ describe('files of version 4', () => {
       full: true,
       note: '',
     };
-    const rig = newRig('r', 'R', 'UTC');
+    const rig = olderRig();
     const old = { ...rig, logbook: { ...rig.logbook, readings: [reading] } };
     const result = parseRigFile(JSON.stringify({ format: 'coulan-rig', version: 4, rig: old, logs: [] }));
     expect(result.ok && result.file.rig.logbook.readings).toEqual([reading]);
@@ -168,7 +177,7 @@ describe('records', () => {
 
 describe('files of version 6', () => {
   it('are asked nothing of what came later: nothing removed, chargers without inputs, batteries as their sheets say', () => {
-    const rig = newRig('r', 'R', 'UTC');
+    const rig = olderRig();
     const { removed, ...wiring } = rig.wiring;
     const { drawBy, drawW, cutOffV, ...parallel } = wiring.parallel;
     const charger = {
@@ -199,7 +208,7 @@ describe('files of version 6', () => {
 
 describe('files of version 7', () => {
   it('have proven nothing yet', () => {
-    const { commissioning, ...old } = newRig('r', 'R', 'UTC');
+    const { commissioning, ...old } = olderRig();
     const result = parseRigFile(JSON.stringify({ format: 'coulan-rig', version: 7, rig: old, logs: [] }));
     if (!result.ok) throw new Error(JSON.stringify(result.problem));
     expect(result.file.rig.commissioning).toEqual(commissioning);
@@ -208,7 +217,7 @@ describe('files of version 7', () => {
 });
 
 describe('files of version 5', () => {
-  const rig = newRig('r', 'R', 'UTC');
+  const rig = olderRig();
   const rest = Object.fromEntries(Object.entries(rig).filter(([key]) => key !== 'wiring'));
   const read = (bank: object | null) => {
     const result = parseRigFile(JSON.stringify({ format: 'coulan-rig', version: 5, rig: { ...rest, bank }, logs: [] }));

@@ -17,11 +17,10 @@ import { seenOf, withSeen } from '@core/commissioning/seen';
 import { isOpen, mayBegin, type StepState } from '@core/commissioning/standing';
 import type { Expected, StepOf } from '@core/commissioning/step';
 import type { Unit } from '@core/quantity/unit';
-import { errorText } from '@core/text/error-text';
 import { FileButton } from '../../ui/file-button';
 import { nowMs } from '../../ui/now';
 import { keepAwake } from '../../ui/wake-lock';
-import { reducedPhoto } from '../../ui/reduced-photo';
+import { photoFailure, reducedPhoto } from '../../ui/reduced-photo';
 import { TextField } from '../../ui/text-field';
 import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
@@ -424,7 +423,7 @@ export class StepPage {
       const photo: Photo = { id: crypto.randomUUID(), data: await reducedPhoto(file) };
       this.photos.update((photos) => [...photos, photo].slice(0, PHOTOS_MOST));
     } catch (error) {
-      this.failure.set(`The photo could not be taken in: ${errorText(error)}. A JPEG or PNG of the camera will do.`);
+      this.failure.set(photoFailure(error));
     }
   }
 }

@@ -1,5 +1,7 @@
 import { effect, inject, Injectable, signal } from '@angular/core';
+import { benchBank } from '@core/monitor/bench/bench-bank';
 import type { SearchResult } from '@core/monitor/bench/search';
+import { menuValues } from '@core/monitor/derive-settings';
 import type { SettingValues } from '@core/monitor/setting-id';
 import { MonitorFacts } from './monitor-facts';
 
@@ -15,18 +17,22 @@ export class BenchBoard {
   readonly result = signal<SearchResult | null>(null);
   readonly chosen = signal<SetId>('tried');
   private rigId: string | null = null;
+  private foundFor: string | null = null;
 
   constructor() {
     effect(() => {
       const id = this.facts.rig()?.id ?? null;
-      if (id === this.rigId) return;
-      if (this.rigId !== null) {
-        this.moved.set({});
+      // What was found was found for this bank and this meter.
+      const sheet = this.facts.sheet();
+      const now = sheet && JSON.stringify([benchBank(sheet.facts), menuValues(sheet.settings)]);
+      if (id !== this.rigId && this.rigId !== null) this.moved.set({});
+      if (id !== this.rigId || now !== this.foundFor) {
         this.found.set(null);
         this.result.set(null);
-        this.chosen.set('tried');
+        this.chosen.update((chosen) => (chosen === 'found' ? 'tried' : chosen));
       }
       this.rigId = id;
+      this.foundFor = now;
     });
   }
 }

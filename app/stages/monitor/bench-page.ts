@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { ActivatedRoute, Router } from '@angular/router';
 import type { FullAxis } from '@core/monitor/bench/search';
+import { sumTrials } from '@core/monitor/bench/sum-trials';
 import type { Trial } from '@core/counter/trial';
 import { FALSE_BELOW, FULL_FROM } from '@core/counter/true-fulls';
 import { unitFactor } from '@core/monitor/meter-unit';
@@ -169,23 +170,15 @@ export class BenchPage {
     const [set, shown] = [this.run.set(), this.run.trial()];
     return this.run.traces().map(({ key, name, says }) => {
       const trial = key === this.run.trace()?.key ? shown?.trial : this.run.trialOf(key, set);
-      return { key, name, says, trial: trial ?? null, cells: trial ? cellsOf(trial) : null };
+      return { key, name, says, gone: trial === null, cells: trial ? cellsOf(trial) : null };
     });
   });
   /** Each set over all traces. */
   protected readonly totals = computed(() =>
     this.run.sets().map((set) => {
-      const all = this.run.traces().flatMap(({ key }) => this.run.trialOf(key, set) ?? []);
-      const sum = (of: (trial: Trial) => number) => all.reduce((total, trial) => total + of(trial), 0);
-      const worst = Math.max(0, ...all.map(({ worst: one }) => Math.abs(one?.errorAh ?? 0)));
-      return {
-        set,
-        complete: all.length === this.run.traces().length,
-        falseMarks: sum((trial) => trial.falseMarks ?? 0),
-        missed: sum((trial) => trial.missed.length),
-        fulls: sum((trial) => trial.trueFulls ?? 0),
-        worst: formatNumber(worst, 1),
-      };
+      const all = this.run.traces().map(({ key }) => this.run.trialOf(key, set));
+      const sum = sumTrials(all.flatMap((trial) => trial ?? []));
+      return { set, complete: !all.includes(undefined), ...sum, worst: formatNumber(sum.worstAh, 1) };
     }),
   );
   protected readonly strips = computed(() => {

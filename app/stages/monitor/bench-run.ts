@@ -2,8 +2,9 @@ import { computed, DestroyRef, effect, inject, Injectable, signal, untracked } f
 import { hourTable } from '@core/charging/trace-week';
 import { type TraceId, tracesFor } from '@core/counter/standard-traces';
 import type { Trial } from '@core/counter/trial';
-import { benchBank } from '@core/monitor/bench/bench-bank';
-import { allowedOf, derivedSet, gridOf } from '@core/monitor/bench/grid';
+import { benchBank, reckoningBank } from '@core/monitor/bench/bench-bank';
+import { allowedOf, derivedSet, gridOf, setValues } from '@core/monitor/bench/grid';
+import { type YearWeek, yearWeeks } from '@core/monitor/bench/year-weeks';
 import { counterOf, hardwareOf } from '@core/monitor/counter-of';
 import { enteredValues, menuValues } from '@core/monitor/derive-settings';
 import { SETTING_IDS, type SettingId, type SettingValues } from '@core/monitor/setting-id';
@@ -23,16 +24,6 @@ export interface BenchSet {
   values: SettingValues;
 }
 
-/** Weeks of the simulated year that can be played: the first whole one of these months. */
-const WEEKS = [
-  { day: 7, name: 'January' },
-  { day: 97, name: 'April' },
-  { day: 188, name: 'July' },
-  { day: 280, name: 'October' },
-];
-const WEEK_H = 168;
-/** Where the simulated week begins on the sheet: a Monday of no year in particular. */
-const NEW_YEAR_MS = Date.UTC(2027, 0, 1);
 const STRETCHES = 700;
 /** The other traces are tried when dragging pauses. */
 const PAUSE_MS = 250;
@@ -59,10 +50,15 @@ export class BenchRun {
     return looked?.key === this.trace()?.key ? (looked?.look ?? null) : null;
   });
   readonly problem = signal<string | null>(null);
+  /** Why there are no weeks of the simulated year, and why other traces were not tried. */
+  readonly weeksProblem = signal<string | null>(null);
+  readonly othersProblem = signal<string | null>(null);
   /** By trace and set: what was tried of the others. */
-  private readonly trials = signal<ReadonlyMap<string, { of: string; trial: Trial }>>(new Map());
+  private readonly trials = signal<ReadonlyMap<string, { of: string; trial: Trial | null }>>(new Map());
   readonly searching = signal<number | null>(null);
-  private readonly weeks = signal<ReadonlyMap<string, TraceOrder>>(new Map());
+  readonly searchProblem = signal<string | null>(null);
+  private readonly weeks = signal<readonly YearWeek[]>([]);
+  private searchRound = 0;
 
   readonly bank = computed(() => {
     const sheet = this.facts.sheet();
@@ -89,13 +85,7 @@ export class BenchRun {
   readonly traces = computed(() => {
     const [sheet, rig, bank] = [this.facts.sheet(), this.facts.rig(), this.bank()];
     if (!sheet || !rig || !bank) return [];
-    const { chemistry, profile, ratedAh, chargers } = sheet.facts;
-    const capacityAh = bank.capacityAh;
-    const sure = {
-      fullV: chargers.absorptionV.value - 0.05 * sheet.facts.blocks.value,
-      tailA: chemistry.tailFraction * ratedAh.value,
-      holdMs: 20 * 60_000,
-    };
+    const reckoning = reckoningBank(sheet.facts);
     const logs = rig.logbook.logs.map((log) => ({
       key: `log:${log.id}`,
       name: log.name,
@@ -105,16 +95,16 @@ export class BenchRun {
         by: 'log' as const,
         logId: log.id,
         gapMs: log.gapLimitMs,
-        reckoning: { capacityAh, coulombicFraction: chemistry.coulombicFraction, sure },
+        reckoning,
         sureMs: rig.logbook.readings.filter(({ full }) => full).map(({ atMs }) => atMs),
       },
     }));
-    const weeks = [...this.weeks()].map(([name, order]) => ({
-      key: `week:${name}`,
-      name: `Simulated year, ${name}`,
+    const weeks = this.weeks().map(({ month, ...week }) => ({
+      key: `week:${month}`,
+      name: `Simulated year, ${month}`,
       says: 'a week of the year as charging and audit make it, hour by hour',
       zone: 'UTC',
-      order,
+      order: { by: 'hours' as const, bank, ...week },
     }));
     const standard = tracesFor(bank).map((id: TraceId) => ({
       key: id,
@@ -122,7 +112,7 @@ export class BenchRun {
       zone: 'UTC',
       order: { by: 'standard' as const, id, bank },
     }));
-    return profile ? [...standard, ...weeks, ...logs] : [];
+    return [...standard, ...weeks, ...logs];
   });
   readonly trace = computed(() => this.traces().find(({ key }) => key === this.traceKey()) ?? this.traces()[0] ?? null);
   /** Of the chosen set on the trace that is shown. */
@@ -166,37 +156,22 @@ export class BenchRun {
       timer = setTimeout(() => void this.tryOthers(() => alive && round === asked), PAUSE_MS);
     });
     effect(() => {
-      const [parts, bank] = [this.year.parts(), this.bank()];
-      if (!parts || !bank) return this.weeks.set(new Map());
+      const parts = this.year.parts();
+      this.weeksProblem.set(null);
+      if (!parts) return this.weeks.set([]);
       void this.pool.trace(parts, NO_CHANGE, 0).then(
-        ({ hours, firstDay }) => {
-          if (!alive) return;
-          const table = hourTable(hours, firstDay);
-          const found = WEEKS.flatMap(({ day, name }) => {
-            const from = table.findIndex((hour) => hour.day === day && hour.hour === 0);
-            if (from < 0 || from + WEEK_H > table.length) return [];
-            const week = table.slice(from, from + WEEK_H);
-            const order: TraceOrder = {
-              by: 'hours',
-              hours: week.map(({ offeredA, loadA }) => ({ offeredA, loadA })),
-              bank,
-              fromSoc: table[Math.max(0, from - 1)]!.soc,
-              fromMs: NEW_YEAR_MS + day * 86_400_000,
-            };
-            return [[name, order] as const];
-          });
-          this.weeks.set(new Map(found));
-        },
-        () => undefined,
+        ({ hours, firstDay }) => alive && this.weeks.set(yearWeeks(hourTable(hours, firstDay))),
+        (error: unknown) =>
+          alive && this.weeksProblem.set(`The weeks of the simulated year cannot be had: ${errorText(error)}`),
       );
     });
   }
 
-  /** What a set came to on a trace, as it is set now; null while that is not known. */
-  trialOf(traceKey: string, set: BenchSet): Trial | null {
+  /** What a set came to on a trace, as it is set now: undefined while that is not known, null where the trace has no rows. */
+  trialOf(traceKey: string, set: BenchSet): Trial | null | undefined {
     const facts = this.facts.sheet()?.facts;
     const tried = this.trials().get(`${traceKey} ${set.id}`);
-    return facts && tried?.of === JSON.stringify(counterOf(set.values, facts)) ? tried.trial : null;
+    return facts && tried?.of === JSON.stringify(counterOf(set.values, facts)) ? tried.trial : undefined;
   }
 
   /** Moves one setting of what is tried, and shows it. */
@@ -215,8 +190,9 @@ export class BenchRun {
   async search(): Promise<void> {
     const [sheet, bank, plan] = [this.facts.sheet(), this.bank(), this.facts.plan()];
     if (!sheet || !bank || !plan || this.searching() !== null) return;
+    const round = ++this.searchRound;
     this.searching.set(0);
-    this.problem.set(null);
+    this.searchProblem.set(null);
     const { proxy } = await import('comlink');
     const base = counterOf(this.derived(), sheet.facts);
     const order = {
@@ -226,19 +202,17 @@ export class BenchRun {
       grid: gridOf(sheet.settings, base.capacityAh),
     };
     try {
-      const onProgress = proxy((share: number) => this.searching.update((now) => (now === null ? null : share)));
+      const onProgress = proxy((share: number) => round === this.searchRound && this.searching.set(share));
       const result = await this.worker.once((api) => api.search(order, onProgress));
+      if (round !== this.searchRound) return;
       if (result) {
         this.result.set(result);
-        this.found.set({
-          'full-voltage': result.found.fullV,
-          ...(result.found.tailA === null ? {} : { 'tail-current': result.found.tailA / base.capacityAh }),
-          ...(result.found.holdMs === null ? {} : { 'hold-time': result.found.holdMs / 60_000 }),
-        });
+        this.found.set(setValues(result.found, base.capacityAh));
         this.chosen.set('found');
       }
     } catch (error) {
-      this.problem.set(`The search did not end: ${errorText(error)}`);
+      if (round !== this.searchRound) return;
+      this.searchProblem.set(`The search did not end: ${errorText(error)}`);
     }
     this.searching.set(null);
   }
@@ -253,6 +227,7 @@ export class BenchRun {
 
   cancel(): void {
     if (this.searching() === null) return;
+    this.searchRound++;
     this.searching.set(null);
     void this.worker.call((api) => api.cancel());
   }
@@ -279,6 +254,7 @@ export class BenchRun {
 
   /** The sets on every trace, one after the other, as long as nothing is moved. */
   private async tryOthers(current: () => boolean): Promise<void> {
+    this.othersProblem.set(null);
     for (const { key, order } of untracked(this.traces)) {
       if (!current()) return;
       const question = untracked(() => this.question(order, null));
@@ -288,14 +264,14 @@ export class BenchRun {
         if (!current()) return;
         this.trials.update((known) => {
           const all = new Map(known);
-          for (const { id, trial } of look?.tried ?? []) {
-            const settings = question.sets.find((set) => set.id === id)?.settings;
+          for (const { id, settings } of question.sets) {
+            const trial = look?.tried.find((one) => one.id === id)?.trial ?? null;
             all.set(`${key} ${id}`, { of: JSON.stringify(settings), trial });
           }
           return all;
         });
-      } catch {
-        // The trace that is shown says what has failed.
+      } catch (error) {
+        if (current()) this.othersProblem.set(`The other traces were not tried: ${errorText(error)}`);
         return;
       }
     }

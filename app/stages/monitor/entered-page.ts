@@ -2,11 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { RouterLink } from '@angular/router';
 import { fieldOf } from '@core/monitor/derive-settings';
 import type { KeyedEntry } from '@core/monitor/plan';
-import { errorText } from '@core/text/error-text';
 import { StageTabs } from '../../rig/stage-tabs';
 import { momentLabel } from '../../ui/dates';
 import { FileButton } from '../../ui/file-button';
-import { reducedPhoto } from '../../ui/reduced-photo';
+import { photoFailure, reducedPhoto } from '../../ui/reduced-photo';
 import { TextField } from '../../ui/text-field';
 import { UnitChoice } from '../../ui/unit-choice';
 import { EmptyMonitor } from './empty-monitor';
@@ -90,7 +89,7 @@ export class EnteredPage {
     try {
       this.changeEntry(id, { photo: await reducedPhoto(file) });
     } catch (error) {
-      this.failure.set(`The photo could not be taken in: ${errorText(error)}. A JPEG or PNG of the camera will do.`);
+      this.failure.set(photoFailure(error));
     }
   }
 

@@ -1,5 +1,5 @@
 import type { MeterField, MeterUnit } from '@core/monitor/plan';
-import { type MenuValue, unitFactor } from '@core/monitor/meter-unit';
+import { type MenuValue, stepDecimals, unitFactor } from '@core/monitor/meter-unit';
 import { formatNumber } from '@core/quantity/format';
 import { UNITS, type Unit } from '@core/quantity/unit';
 import type { Limit } from '@core/plan/limit';
@@ -56,6 +56,6 @@ export function menuText({ value, unit, decimals }: Pick<MenuValue, 'value' | 'u
 
 /** A stored value as the meter shows it. */
 export function storedText(field: MeterField, stored: number, capacityAh: number): string {
-  const decimals = Math.min(4, Math.max(0, Math.ceil(-Math.log10(field.step) - 1e-7)));
+  const decimals = stepDecimals(field.step);
   return menuText({ value: stored / unitFactor(field.id, field.unit, capacityAh), unit: field.unit, decimals });
 }

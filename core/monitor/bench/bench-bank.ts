@@ -1,8 +1,8 @@
 import type { TraceBank } from '../../counter/standard-traces';
+import type { ReckoningBank } from '../../counter/reckoned-truth';
+import { stopOf } from '../chargers';
 import type { MonitorFacts } from '../facts';
 
-/** Where a charger ends absorption when nothing is known of it, shares of C20; typical. */
-const STOPS = { lithium: 0.02, lead: 0.01 } as const;
 const USUAL_C = 20;
 
 /** The bank of a rig as the test bench plays it: plain data, ready for a worker. */
@@ -16,7 +16,25 @@ export function benchBank({ chemistry, cells, ratedAh, profile, bankOhm, charger
     tempC: profile.tempC ?? USUAL_C,
     absorptionV: chargers.absorptionV.value,
     floatV: chargers.floatV.value,
-    stopsAtA: chargers.stopsAtA?.value ?? STOPS[chemistry.family] * ratedAh.value,
+    stopsAtA: stopOf(chargers, chemistry, ratedAh.value),
     sun: chargers.sunCharges,
+  };
+}
+
+/** Just under absorption, V a block of 12 V, and held so long at the chemistry's tail: then nobody doubts that it is full. */
+const UNDER_ABSORPTION_V = 0.05;
+const SURE_MS = 20 * 60_000;
+
+/** By what the charge of an own log is reckoned afterwards. */
+export function reckoningBank(facts: MonitorFacts): ReckoningBank {
+  const { chemistry, chargers, blocks, ratedAh } = facts;
+  return {
+    capacityAh: benchBank(facts).capacityAh,
+    coulombicFraction: chemistry.coulombicFraction,
+    sure: {
+      fullV: chargers.absorptionV.value - UNDER_ABSORPTION_V * blocks.value,
+      tailA: chemistry.tailFraction * ratedAh.value,
+      holdMs: SURE_MS,
+    },
   };
 }

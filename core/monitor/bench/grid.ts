@@ -1,6 +1,6 @@
 import { type Setting, settingOf } from '../derive-settings';
 import { unitFactor } from '../meter-unit';
-import type { SettingId } from '../setting-id';
+import type { SettingId, SettingValues } from '../setting-id';
 import type { FullSet, SearchOrder } from './search';
 
 const VOLT_STEPS = 9;
@@ -48,6 +48,13 @@ export function derivedSet(settings: readonly Setting[], capacityAh: number): Fu
     holdMs: hold.has ? hold.menu.stored * MIN_MS : null,
   };
 }
+
+/** A set as the settings that it comes to. */
+export const setValues = ({ fullV, tailA, holdMs }: FullSet, capacityAh: number): SettingValues => ({
+  'full-voltage': fullV,
+  ...(tailA === null ? {} : { 'tail-current': tailA / capacityAh }),
+  ...(holdMs === null ? {} : { 'hold-time': holdMs / MIN_MS }),
+});
 
 /** Values over what is allowed and a quarter beyond, in whole steps of the menu, each once. */
 function stepsOf({ allowed, field, id, menu }: Setting, count: number, capacityAh: number): number[] {

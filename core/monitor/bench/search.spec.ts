@@ -3,6 +3,10 @@ import { CHEMISTRIES } from '../../cells/chemistry.data';
 import type { ChemistryId } from '../../cells/chemistry';
 import { type CounterSettings, PERFECT_METER } from '../../counter/counter-settings';
 import { standardTrace, type TraceBank, type TraceId } from '../../counter/standard-traces';
+import type { TracedHour } from '../../charging/trace-week';
+import type { Trial } from '../../counter/trial';
+import { sumTrials } from './sum-trials';
+import { yearWeeks } from './year-weeks';
 import { compareScores, type FullSet, scoreOf, type SearchOrder, type SearchResult, searchSets } from './search';
 
 const MIN = 60_000;
@@ -117,5 +121,43 @@ describe('the search', () => {
     expect(better({ driftAh: 0.5, delayMin: 9 })).toBe(true);
     expect(better({ delayMin: 0 })).toBe(true);
     expect(compareScores(score, score)).toBe(0);
+  });
+});
+
+describe('several traces together', () => {
+  const trial = (more: Partial<Trial>): Trial => ({
+    ...{ days: 1, trueFulls: 2, marked: 1, marks: [], falseMarks: 1, driftAhPerWeek: 0, delayMin: null },
+    ...{ hoursOffFraction: null, calls: [], worst: { errorAh: -3, timeMs: 0 } },
+    missed: [{ fromMs: 0, toMs: 1, cause: 'not-held', came: 0 }],
+    ...more,
+  });
+  it('count what is judged, and name how many are not', () => {
+    const unknown = trial({ trueFulls: null, falseMarks: null, worst: null, missed: [] });
+    expect(sumTrials([trial({}), trial({ worst: { errorAh: 2, timeMs: 0 } }), unknown])).toEqual({
+      ...{ unjudged: 1, trueFulls: 4, missed: 2, falseMarks: 2, worstAh: 3 },
+    });
+  });
+});
+
+describe('weeks of a traced year', () => {
+  const year = (first: number, days: number): TracedHour[] =>
+    Array.from({ length: days * 24 }, (_, k) => ({
+      ...{ day: (first + Math.floor(k / 24)) % 365, hour: k % 24, offeredA: k, loadA: 1, clearness: 0.5 },
+      soc: k / (days * 24),
+    }));
+  it('begin with what was in the bank just before, whatever day the trace begins with', () => {
+    const [january, april, july, october] = yearWeeks(year(0, 365));
+    expect([january, april, july, october].map((week) => week!.month)).toEqual(['January', 'April', 'July', 'October']);
+    expect(january).toMatchObject({ fromSoc: (7 * 24 - 1) / (365 * 24), fromMs: Date.UTC(2027, 0, 8) });
+    expect(january!.hours).toHaveLength(168);
+    expect(january!.hours[0]).toEqual({ offeredA: 7 * 24, loadA: 1 });
+    // Begun in autumn it holds October at its very start, and January later.
+    expect(yearWeeks(year(280, 365)).map(({ month }) => month)).toEqual(['January', 'April', 'July', 'October']);
+    expect(yearWeeks(year(280, 365))[3]!.fromSoc).toBe(0);
+  });
+  it('are left out where they are not whole', () => {
+    expect(yearWeeks(year(0, 13))).toEqual([]);
+    expect(yearWeeks(year(0, 14)).map(({ month }) => month)).toEqual(['January']);
+    expect(yearWeeks([])).toEqual([]);
   });
 });

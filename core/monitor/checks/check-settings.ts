@@ -1,3 +1,4 @@
+import { stopOf } from '../chargers';
 import type { MonitorFacts } from '../facts';
 import { OWN_CUT_OFF_CELL_V } from '../settings/alarms';
 import { EFFICIENCY_RANGE, PEUKERT_RANGE } from '../settings/counting';
@@ -36,8 +37,6 @@ export interface MonitorFinding {
   bound: number;
 }
 
-/** A charger stops at so much of the capacity where nothing is known of it; typical. */
-const USUAL_STOP = { lithium: 0.02, lead: 0.01 } as const;
 const WEEK_H = 168;
 
 type Check = (values: SettingValues, facts: MonitorFacts) => MonitorFinding | null;
@@ -65,7 +64,7 @@ const fullAtRest: Check = ({ 'full-voltage': fullV }, { chargers, restedFullV })
 const tailBelowStop: Check = ({ 'tail-current': tail, capacity }, { chargers, ratedAh, chemistry }) => {
   if (tail === undefined) return null;
   const tailA = tail * (capacity ?? ratedAh.value);
-  const stopA = chargers.stopsAtA?.value ?? USUAL_STOP[chemistry.family] * ratedAh.value;
+  const stopA = stopOf(chargers, chemistry, ratedAh.value);
   return tailA <= stopA ? found('tail-below-stop', 'error', ['tail-current'], tailA, stopA) : null;
 };
 
