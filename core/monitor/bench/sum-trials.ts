@@ -11,7 +11,7 @@ export interface TrialSum {
   worstAh: number;
 }
 
-/** @example sumTrials([]) // { unjudged: 0, trueFulls: 0, missed: 0, falseMarks: 0, worstAh: 0 } */
+/** @example sumTrials([]).falseMarks // 0 */
 export function sumTrials(trials: readonly Trial[]): TrialSum {
   const sum: TrialSum = { unjudged: 0, trueFulls: 0, missed: 0, falseMarks: 0, worstAh: 0 };
   for (const { trueFulls, falseMarks, missed, worst } of trials) {
