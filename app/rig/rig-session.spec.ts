@@ -1,6 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { Store } from '@ngrx/store';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { MONITOR_BEFORE_9 } from '@core/kept-spec/monitor-before-9';
 import type { Rig } from '@core/rig/rig';
 import { RIG_VERSION } from '@core/rig/version';
 import { saveRig } from '../storage/rig-rows';
@@ -132,7 +133,14 @@ describe('the open rig', () => {
 
     // As after a write that never ended: the row is as it was, the spare is there.
     session.close();
-    await db.rigs.put({ id: 'sample', name: 'Sample van', revision: 1, savedAtMs: 1, rig: sampleRig() });
+    await db.rigs.put({
+      id: 'sample',
+      name: 'Sample van',
+      revision: 1,
+      savedAtMs: 1,
+      version: RIG_VERSION,
+      rig: sampleRig(),
+    });
     localStorage.setItem(SPARE, spare);
     store.dispatch(RigEvents.closed());
     await session.open('sample');
@@ -190,7 +198,7 @@ describe('the open rig', () => {
     expect(localStorage.getItem(SPARE)).not.toBeNull();
     session.close();
     const { charging, ...older } = sampleRig();
-    const old = { ...spare, version: 2, rig: { ...older, name: 'Older' } };
+    const old = { ...spare, version: 2, rig: { ...older, monitor: MONITOR_BEFORE_9, name: 'Older' } };
     localStorage.setItem(SPARE, JSON.stringify(old));
     await session.open('sample');
     expect(state().rig!.name).toBe('Older');

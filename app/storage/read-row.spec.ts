@@ -3,6 +3,7 @@ import { IDBKeyRange, indexedDB } from 'fake-indexeddb';
 import { afterEach, describe, expect, it } from 'vitest';
 import { newLoad } from '@core/audit/fresh';
 import type { Recording } from '@core/audit/load';
+import { MONITOR_BEFORE_9 } from '@core/kept-spec/monitor-before-9';
 import type { Reading } from '@core/logbook/plan';
 import { newRig } from '@core/rig/new-rig';
 import type { Rig } from '@core/rig/rig';
@@ -41,13 +42,14 @@ async function databaseOf(version: number, rig: object): Promise<CoulanDatabase>
 }
 
 const base = newRig('r', 'Old', 'UTC');
+const older = { ...base, monitor: MONITOR_BEFORE_9 } as unknown as Rig;
 /** A plan as it was before these parts of it came. */
 function without(rig: Rig, ...parts: (keyof Rig)[]): Partial<Rig> {
   return Object.fromEntries(Object.entries(rig).filter(([key]) => !parts.includes(key as keyof Rig)));
 }
 const logbook1 = { fullSchool: 'three', windowDays: 14, readings: [], logs: [], mappings: [] };
 const version1 = {
-  ...without(base, 'audit', 'inverters', 'trials', 'shelf', 'chemistryEdits', 'charging'),
+  ...without(older, 'audit', 'inverters', 'trials', 'shelf', 'chemistryEdits', 'charging'),
   logbook: logbook1,
   loads: [
     {
@@ -62,9 +64,9 @@ const version1 = {
   ],
   inverter: { name: 'Inv', efficiencyFraction: 0.88, standbyW: 9, hoursOnPerDay: 10 },
 };
-const version2 = without({ ...base, loads: [newLoad('a', '')] }, 'charging');
+const version2 = without({ ...older, loads: [newLoad('a', '')] }, 'charging');
 const version3 = {
-  ...base,
+  ...older,
   logbook: logbook1,
   loads: [{ ...newLoad('a', ''), use: { by: 'logged', unit: 'Wh', low: 1, typical: 2, high: 3, days: 9 } }],
 };

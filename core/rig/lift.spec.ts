@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { newLoad } from '../audit/fresh';
 import { simpleBank } from '../bank/fresh';
+import { MONITOR_BEFORE_9 } from '../kept-spec/monitor-before-9';
 import { nowKeyed } from '../monitor/entries';
 import { newRig } from './new-rig';
 import { parseRigFile } from './rig-file';
@@ -46,14 +47,7 @@ const version1 = {
       coldestTempC: 5,
       autonomyDays: 3,
     },
-    monitor: {
-      capacitySchool: 'rated',
-      lowestAbsorptionV: null,
-      highestFloatV: null,
-      solarCharging: true,
-      alarmMarginFraction: 0.05,
-      entered: {},
-    },
+    monitor: MONITOR_BEFORE_9,
     logbook: { fullSchool: 'three', windowDays: 14, readings: [], logs: [], mappings: [] },
   },
   logs: [],
@@ -93,13 +87,7 @@ describe('files of version 1', () => {
 });
 
 /** A rig whose monitor is as it was before version 9. */
-const olderRig = () => ({
-  ...newRig('r', 'R', 'UTC'),
-  monitor: {
-    ...{ capacitySchool: 'rated', alarmMarginFraction: 0.05, solarCharging: true },
-    ...{ lowestAbsorptionV: null, highestFloatV: null, entered: {} },
-  },
-});
+const olderRig = () => ({ ...newRig('r', 'R', 'UTC'), monitor: MONITOR_BEFORE_9 });
 
 describe('files of version 2', () => {
   it('get a charging plan without sources', () => {
@@ -132,10 +120,7 @@ describe('files of version 4', () => {
     const entered = { capacity: { value: 160, atMs: 5 }, 'dead-band': { value: 0.05, atMs: 6 } };
     const old = {
       ...rig,
-      monitor: {
-        ...{ capacitySchool: 'rated', alarmMarginFraction: 0.05, solarCharging: false },
-        ...{ lowestAbsorptionV: 14.2, highestFloatV: null, entered },
-      },
+      monitor: { ...MONITOR_BEFORE_9, solarCharging: false, lowestAbsorptionV: 14.2, entered },
     };
     const result = parseRigFile(JSON.stringify({ format: 'coulan-rig', version: 4, rig: old, logs: [] }));
     if (!result.ok) throw new Error(JSON.stringify(result.problem));
