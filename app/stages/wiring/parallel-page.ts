@@ -118,7 +118,7 @@ export class ParallelPage {
     return batteryShares(bank, chosen.join, amps).map((row, k) => ({
       k,
       ...row,
-      limitA: bank.drained[k]?.limitA ?? null,
+      limitA: bank.limitA[k] ?? null,
       ohm: bank.warmOhm[k] ?? null,
       capacityAh: bank.drained[k]?.capacityAh ?? null,
       facts: plan.batteries[k] ?? NO_FACTS,

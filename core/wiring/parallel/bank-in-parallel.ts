@@ -27,6 +27,8 @@ export interface BankInParallel {
   /** Inside each at 25 °C, Ω. */
   warmOhm: number[];
   capacityAh: number[];
+  /** What the sheet of each lets out of it, A; null: it does not say. */
+  limitA: (number | null)[];
   leads: ParallelLeads;
 }
 
@@ -42,6 +44,8 @@ export function bankInParallel(bank: Bank, edits: ChemistryEdits, plan: Parallel
   );
   const drained = strings.map(({ battery, seriesCount }, k): DrainedBattery => {
     const facts = plan.batteries[k];
+    // Lead has nothing of its own that opens: its sheet's limits are for what is around it to keep.
+    const protectedBy = chemistry.family === 'lithium' ? battery : { dischargeA: null, chargeA: null };
     const cells = battery.cellsInSeries * seriesCount;
     return {
       restedV: chemistry.restedCellV.map(([soc, volts]) => [soc, volts * cells] as const),
@@ -49,7 +53,8 @@ export function bankInParallel(bank: Bank, edits: ChemistryEdits, plan: Parallel
       looseOhm: facts?.looseOhm ?? 0,
       capacityAh: facts?.capacityAh ?? battery.capacityAh,
       socFraction: facts?.chargeFraction ?? plan.chargeFraction,
-      limitA: battery.dischargeA,
+      limitA: protectedBy.dischargeA,
+      chargeLimitA: protectedBy.chargeA,
       delayS: plan.protectionS,
     };
   });
@@ -64,6 +69,7 @@ export function bankInParallel(bank: Bank, edits: ChemistryEdits, plan: Parallel
     drained,
     warmOhm,
     capacityAh: drained.map(({ capacityAh }) => capacityAh),
+    limitA: strings.map(({ battery }) => battery.dischargeA),
     leads: { linkOhm: lead(plan.linkM), leadOhm: lead(plan.leadM), barOhm: BAR_OHM },
   };
 }

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { newBank } from '../../bank/fresh';
 import { newBattery } from '../../cells/new-battery';
+import type { ChemistryId } from '../../cells/chemistry';
 import type { Figure } from '../../formula/figure';
 import { freshWiring } from '../fresh';
 import { bankInParallel } from './bank-in-parallel';
@@ -63,6 +64,20 @@ describe('a bank whose batteries differ', () => {
     expect(drained[1]!.ohm).toBe(0.01);
     expect(capacityAh).toEqual([100, 60, 100]);
     expect(warmOhm.slice(0, 2)).toEqual([0.01, 0.01]);
+  });
+});
+
+describe('what opens by itself', () => {
+  it('is a lithium battery, by its limits either way; of lead nothing does, whose limits are known all the same', () => {
+    const of = (chemistryId: ChemistryId) =>
+      bankInParallel(
+        newBank({ ...newBattery('b', chemistryId, 4, 100), dischargeA: 100, chargeA: 50 }, 1, 2),
+        {},
+        plan,
+      );
+    expect(of('lfp').drained[0]).toMatchObject({ limitA: 100, chargeLimitA: 50 });
+    expect(of('agm').drained[0]).toMatchObject({ limitA: null, chargeLimitA: null });
+    expect(of('agm').limitA[0]).toBe(100);
   });
 });
 

@@ -46,8 +46,8 @@ export function compareWays(
   drawn: Joining | null,
   currentA: number,
 ): WayOfJoining[] {
-  const { batteries, capacityAh, drained, names } = bank;
-  const limits = drained.map(({ limitA }) => limitA ?? Number.POSITIVE_INFINITY);
+  const { batteries, capacityAh, names } = bank;
+  const limits = bank.limitA.map((limitA) => limitA ?? Number.POSITIVE_INFINITY);
   const wayOf = (id: WayId, join: Joining): WayOfJoining => {
     const shares = parallelShares(join(batteries), { by: 'current', currentA });
     if (shares === null) throw new Error('a current is always delivered');

@@ -12,8 +12,9 @@ export interface DrainedBattery {
   capacityAh: number;
   /** At the start, 0 … 1. */
   socFraction: number;
-  /** A, above which its own protection opens; null: it has none. */
+  /** A out of it, and into it, above which its own protection opens; null: none does. */
   limitA: number | null;
+  chargeLimitA: number | null;
   /** s, for which more than that is borne. */
   delayS: number;
 }
@@ -108,8 +109,8 @@ export function drain(
     let lengthS = Math.min(stepS, mostS - atS, now.forS, steadyS(batteries, soc, gone));
     for (let k = 0; k < count; k++) {
       if (gone.has(k)) continue;
-      const { limitA, delayS, capacityAh } = at(batteries, k);
-      if (limitA !== null && Math.abs(amps[k]!) > limitA) lengthS = Math.min(lengthS, Math.max(0, delayS - overS[k]!));
+      const { delayS, capacityAh } = at(batteries, k);
+      if (isOver(at(batteries, k), amps[k]!)) lengthS = Math.min(lengthS, Math.max(0, delayS - overS[k]!));
       const leftAh = amps[k]! > 0 ? soc[k]! * capacityAh : (1 - soc[k]!) * capacityAh;
       if (amps[k] !== 0) lengthS = Math.min(lengthS, (leftAh / Math.abs(amps[k]!)) * 3600);
     }
@@ -117,21 +118,28 @@ export function drain(
     let opened = false;
     for (let k = 0; k < count; k++) {
       if (gone.has(k)) continue;
-      const { limitA, delayS, capacityAh } = at(batteries, k);
+      const { delayS, capacityAh } = at(batteries, k);
       const movedAh = (amps[k]! * lengthS) / 3600;
       ah[k]! += movedAh;
       soc[k] = Math.min(1, Math.max(0, soc[k]! - movedAh / capacityAh));
-      const isOver = limitA !== null && Math.abs(amps[k]!) > limitA;
-      overS[k] = isOver ? overS[k]! + lengthS : 0;
+      const tooMuch = isOver(at(batteries, k), amps[k]!);
+      overS[k] = tooMuch ? overS[k]! + lengthS : 0;
+      const opens = tooMuch && overS[k]! >= delayS - 1e-9;
       const isSpent = amps[k]! > 0 ? soc[k]! <= NEARLY : amps[k]! < 0 && soc[k]! >= 1 - NEARLY;
-      if (!isSpent && !(isOver && overS[k]! >= delayS - 1e-9)) continue;
+      if (!isSpent && !opens) continue;
       gone.add(k);
       opened = true;
-      const code = isOver && overS[k]! >= delayS - 1e-9 ? 'over-limit' : amps[k]! > 0 ? 'empty' : 'full';
+      const code = opens ? 'over-limit' : amps[k]! > 0 ? 'empty' : 'full';
       events.push({ atS, battery: k, code, currentA: amps[k]! });
     }
     if (opened) joined = joinedOf(join, batteries, gone);
   }
+}
+
+/** Whether its own protection would not bear this for good. @param outA  negative: into it */
+function isOver({ limitA, chargeLimitA }: DrainedBattery, outA: number): boolean {
+  const most = outA < 0 ? chargeLimitA : limitA;
+  return most !== null && Math.abs(outA) > most;
 }
 
 /** Of the time in which batteries side by side even out, so much is a step at most: a longer one would swing to and fro. */

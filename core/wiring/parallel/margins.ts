@@ -22,7 +22,7 @@ const LEAST_PER_VOLT = 1e-6;
 /**
  * The largest current of the whole bank at which one battery that drops out takes no other with it: then each of those left stays within
  * its own limit, whichever is gone.
- * @param limitA  [batteries] of each; what its protection lets through for good
+ * @param limitA  [batteries] of each; what may flow out of it for good
  * @returns       A ≥ 0; null where there is only one
  */
 export function dropOutA(

@@ -125,6 +125,7 @@ describe('drain', () => {
     capacityAh: 100,
     socFraction: 1,
     limitA: null,
+    chargeLimitA: null,
     delayS: 10,
   };
   const rule = { draw: { by: 'current', currentA: 50 } as const, cutOffV: 10, stepS: 10, mostS: 1e6, rowEvery: 30 };
@@ -220,6 +221,16 @@ describe('drain', () => {
       atS: 10,
       code: 'over-limit',
     });
+  });
+  it('opens against what is charged into it by another limit than against what is drawn', () => {
+    const narrow = { ...flat, socFraction: 0.5, limitA: 100, chargeLimitA: 40 };
+    const charged = (currentA: number, one = narrow) =>
+      drain(joinedBy('end-fed', leads), [one], { ...rule, draw: { by: 'current', currentA }, cutOffV: null }).events[0];
+    expect(charged(-60)).toMatchObject({ atS: 10, code: 'over-limit' });
+    expect(charged(-40)).toMatchObject({ code: 'full' });
+    expect(charged(60)).toMatchObject({ code: 'empty' });
+    // One that delays nothing opens at once.
+    expect(charged(-60, { ...narrow, delayS: 0 })).toMatchObject({ atS: 0, code: 'over-limit' });
   });
   it('ends at the cut-off, and a charge at full', () => {
     const falling: DrainedBattery = {

@@ -61,13 +61,13 @@ export interface WayFigures {
 /** @param currentA  out of the bank, as the way was compared at */
 export function wayFigures(
   { id, burdened, lossW, leadMarginM, dropOutA }: WayOfJoining,
-  { names, capacityAh, drained, warmOhm }: BankInParallel,
+  { names, capacityAh, limitA, warmOhm }: BankInParallel,
   { areaMm2 }: Pick<ParallelPlan, 'areaMm2'>,
   currentA: number,
 ): WayFigures {
   const place = Math.max(0, names.indexOf(burdened.name));
   const totalA = computed(currentA, 'drawn');
-  const limits = drained.flatMap(({ limitA }) => limitA ?? []);
+  const limits = limitA.flatMap((one) => one ?? []);
   return {
     burdened: parallelShare.figure(
       { batteryA: computed(burdened.fraction * currentA, 'of the network'), totalA },
