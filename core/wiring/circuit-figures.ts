@@ -21,8 +21,8 @@ export interface RunFigures {
   lossW: number;
   /** At its design current; null: its ampacity is not known. */
   warmth: Figure | null;
-  /** While the hardest of what hangs on it starts, A. */
-  surgeA: number;
+  /** While the hardest of what hangs on it starts; null: nothing of it starts harder than it runs. */
+  surge: Figure | null;
   /** On an average day of the audit; null: nothing that the audit knows flows through it. */
   usual: UsualDay | null;
   /** Fuses that blow for it. */
@@ -32,7 +32,7 @@ export interface RunFigures {
 /** What an average day makes of a run. */
 export interface UsualDay {
   /** The current of its mean amp-hour. */
-  typicalA: number;
+  typical: Figure;
   drop: Figure;
   lost: Figure;
   /** The next section of the list, and Ah a day that it would save; null: there is none. */

@@ -25,7 +25,7 @@ import { type Part, postOf } from './part';
 import type { WiringPlan } from './plan';
 import { surgeOf, usualDay } from './usual-day';
 import { type FusePart, fusesBehind, type Guard, guardsOf } from './protection';
-import type { Run } from './run';
+import { type Run, runLength } from './run';
 import { AMBIENT_C, anyAmpacity, chooseSections, CONDUCTOR_C, ladderOf, type SectionsChosen } from './sections';
 
 export interface CircuitParts extends DemandParts {
@@ -142,7 +142,7 @@ export function workOut(rig: CircuitParts): Circuit {
     cable: ofAllRuns(
       { id: 'wiring.cable', says: 'cable in all', unit: 'M', source: 'lengths of all runs, as measured or guessed' },
       runs,
-      ({ run }) => (run.lengthBy === 'measured' ? entered(run.lengthM, 'measured') : byDefault(run.lengthM, 'a guess')),
+      ({ run }) => runLength(run),
     ),
   };
   return { ...figures, findings: findingsOf(figures, { graph, beyond: chosen.beyond, bearsA, ...rig }) };
@@ -209,7 +209,7 @@ function runFigures(run: Run, areaMm2: number, design: Figure, { flow, guard, li
   const drop = runDrop.figure(
     {
       currentA: design,
-      lengthM: run.lengthBy === 'measured' ? entered(run.lengthM, 'measured') : byDefault(run.lengthM, 'a guess'),
+      lengthM: runLength(run),
       areaMm2: run.areaMm2 === null ? computed(areaMm2, 'by the rules') : entered(areaMm2, 'as it lies there'),
       conductorTempC: byDefault(CONDUCTOR_C, 'warm from use'),
     },
@@ -223,7 +223,7 @@ function runFigures(run: Run, areaMm2: number, design: Figure, { flow, guard, li
     ampacityA,
     drop,
     lossW: design.value * drop.value,
-    surgeA: surgeOf(design.value, flow),
+    surge: surgeOf(run, design, flow),
     usual: usualDay({ run, areaMm2, flow, list, nominalV }),
     warmth:
       ampacityA === null

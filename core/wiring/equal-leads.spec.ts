@@ -79,7 +79,7 @@ describe('leads that must be equal', () => {
   });
   it('are the sum of their segments on either side', () => {
     const leads = stringLeads(circuitOf(rig, longer(2)));
-    expect(leads.map(({ plusM, minusM }) => [plusM, minusM])).toEqual([
+    expect(leads.map(({ plus, minus }) => [plus.value, minus.value])).toEqual([
       [0.5, 0.5],
       [2.1, 0.5],
       [0.5, 0.5],
@@ -94,7 +94,7 @@ describe('leads that must be equal', () => {
     expect(circuit.findings.map(({ fault }) => fault.code)).toContain('uneven');
     const mended = { ...drawn, runs: equalLeads(circuit, drawn.runs)! };
     expect(circuitOf(rig, mended).findings.map(({ fault }) => fault.code)).not.toContain('uneven');
-    expect(stringLeads(circuitOf(rig, mended)).map(({ plusM }) => plusM)).toEqual([8.1, 8.1, 8.1]);
+    expect(stringLeads(circuitOf(rig, mended)).map(({ plus }) => plus.value)).toEqual([8.1, 8.1, 8.1]);
     expect(unevenShare(circuitOf(rig, longer(0.41)), longer(0.41))).toBeNull();
   });
   it('batteries that differ are nobody’s leads', () => {

@@ -1,4 +1,6 @@
 import { copperOhm } from '../conductors/copper';
+import type { Figure } from '../formula/figure';
+import { sumOver } from '../formula/formula';
 import { at } from '../quantity/guard';
 import type { CircuitFigures } from './circuit-figures';
 import { asDrawn } from './parallel/as-drawn';
@@ -6,14 +8,15 @@ import { BATTERIES_MOST, IN_USE_C } from './parallel/bank-in-parallel';
 import { parallelResponse } from './parallel/shares';
 import { WIRING_LIMITS as LIMITS } from './limits';
 import type { WiringPlan } from './plan';
-import type { Run } from './run';
+import { type Run, runLength } from './run';
 
 /** The leads of one string until they meet those of all others. */
 export interface StringLeads {
   stringId: string;
-  /** m to where all have met, on either side. */
-  plusM: number;
-  minusM: number;
+  /** To where all have met, on either side and both together, m. */
+  plus: Figure;
+  minus: Figure;
+  both: Figure;
   /** Runs that it feeds alone. */
   ownIds: string[];
 }
@@ -24,13 +27,19 @@ export function stringLeads({ currents, strings, runs }: CircuitFigures): String
     const from = currents.flows.get(run.id)?.strings ?? [];
     return from.length < strings.length && (run.role === 'positive' || run.role === 'negative') ? [{ run, from }] : [];
   });
-  return strings.map(({ id }, k) => {
+  return strings.map(({ id, name }, k) => {
     const its = some.filter(({ from }) => from.includes(k));
-    const metres = (role: Run['role']) => its.reduce((sum, { run }) => sum + (run.role === role ? run.lengthM : 0), 0);
+    const metres = (roles: readonly Run['role'][], side: string) =>
+      sumOver(
+        { id: `wiring.leads:${id}:${side}`, says: `${name}, ${side}`, unit: 'M', source: 'its runs, as drawn' },
+        its.flatMap(({ run }) => (roles.includes(run.role) ? [{ says: run.label, run }] : [])),
+        ({ run }) => runLength(run),
+      );
     return {
       stringId: id,
-      plusM: metres('positive'),
-      minusM: metres('negative'),
+      plus: metres(['positive'], 'positive leads'),
+      minus: metres(['negative'], 'negative leads'),
+      both: metres(['positive', 'negative'], 'leads there and back'),
       ownIds: its.flatMap(({ run, from }) => (from.length === 1 ? [run.id] : [])),
     };
   });
@@ -53,7 +62,7 @@ export interface UnevenShare {
 export function unevenShare(circuit: CircuitFigures, { parts, parallel }: WiringPlan): UnevenShare | null {
   const leads = stringLeads(circuit);
   if (leads.length < 2 || leads.length > BATTERIES_MOST) return null;
-  const metres = leads.map(({ plusM, minusM }) => plusM + minusM);
+  const metres = leads.map(({ both }) => both.value);
   const [longestM, shortestM] = [Math.max(...metres), Math.min(...metres)];
   const join = longestM - shortestM > ALIKE_M ? asDrawn(circuit, parts, parallel.jointOhm) : null;
   if (join === null) return null;
@@ -70,8 +79,8 @@ export function unevenShare(circuit: CircuitFigures, { parts, parallel }: Wiring
 }
 
 /** What its leads lack of the longest, in copper as thick as theirs. */
-function paddingOhm({ runs }: CircuitFigures, { ownIds, plusM, minusM }: StringLeads, longestM: number): number {
-  const lacksM = longestM - plusM - minusM;
+function paddingOhm({ runs }: CircuitFigures, { ownIds, both }: StringLeads, longestM: number): number {
+  const lacksM = longestM - both.value;
   const sections = runs.flatMap(({ run, areaMm2 }) => (ownIds.includes(run.id) ? [areaMm2] : []));
   const areaMm2 = sections.length > 0 ? Math.min(...sections) : at(runs, 0).areaMm2;
   return lacksM > ALIKE_M ? copperOhm(lacksM, areaMm2, IN_USE_C) : 0;
@@ -86,12 +95,12 @@ export function equalLeads(circuit: CircuitFigures, runs: readonly Run[]): Run[]
   const byId = new Map(runs.map((run) => [run.id, run]));
   const longer = new Map<string, number>();
   for (const [role, side] of [
-    ['positive', 'plusM'],
-    ['negative', 'minusM'],
+    ['positive', 'plus'],
+    ['negative', 'minus'],
   ] as const) {
-    const longestM = Math.max(...leads.map((one) => one[side]));
+    const longestM = Math.max(...leads.map((one) => one[side].value));
     for (const one of leads) {
-      const lacksM = longestM - one[side];
+      const lacksM = longestM - one[side].value;
       if (lacksM <= ALIKE_M) continue;
       const own = one.ownIds.flatMap((id) => byId.get(id) ?? []).filter((run) => run.role === role);
       const [most] = own.sort((a, b) => b.lengthM - a.lengthM);

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { INSULATION_C } from '../conductors/ampacity.data';
+import { byDefault, entered, type Sourced } from '../formula/figure';
 import { id, quantity } from '../plan/fields';
 import { WIRING_LIMITS as LIMITS } from './limits';
 import { STUDS } from './part';
@@ -37,3 +38,7 @@ export const Run = z.strictObject({
 });
 export type Run = z.infer<typeof Run>;
 export type RunRole = Run['role'];
+
+/** How long it is, and how that is known. */
+export const runLength = ({ lengthM, lengthBy }: Pick<Run, 'lengthM' | 'lengthBy'>): Sourced =>
+  lengthBy === 'measured' ? entered(lengthM, 'measured') : byDefault(lengthM, 'a guess');

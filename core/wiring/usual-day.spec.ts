@@ -21,18 +21,18 @@ describe('what an average day makes of a run', () => {
     const amps = 128 / nominalV;
     const ohm = (1.724e-8 * (1 + 0.00393 * 30) * 2) / 10e-6;
     const usual = of('group-Cabin-plus').usual!;
-    expect(usual.typicalA).toBeCloseTo(amps, 6);
+    expect(usual.typical.value).toBeCloseTo(amps, 6);
     expect(usual.drop.value).toBeCloseTo(amps * ohm, 4);
     expect(usual.lost.value).toBeCloseTo((amps ** 2 * ohm * 24) / nominalV, 3);
     expect(usual.oneUp!.areaMm2).toBe(16);
     expect(usual.oneUp!.saves.value).toBeCloseTo(usual.lost.value * (6 / 16), 9);
-    expect(of('main-plus').usual!.typicalA).toBeCloseTo((128 + 120) / nominalV, 6);
+    expect(of('main-plus').usual!.typical.value).toBeCloseTo((128 + 120) / nominalV, 6);
     expect(of('bond').usual).toBeNull();
   });
   it('a start is told apart: one pump of two starts hard while all else runs', () => {
     const lowestV = 128 / of('group-Cabin-plus').design.value;
-    expect(of('group-Deck-plus').surgeA).toBeCloseTo((120 + 2 * 120) / lowestV, 6);
-    expect(of('group-Cabin-plus').surgeA).toBe(of('group-Cabin-plus').design.value);
-    expect(of('main-plus').surgeA).toBeCloseTo((128 + 120 + 2 * 120) / lowestV, 6);
+    expect(of('group-Deck-plus').surge!.value).toBeCloseTo((120 + 2 * 120) / lowestV, 6);
+    expect(of('group-Cabin-plus').surge).toBeNull();
+    expect(of('main-plus').surge!.value).toBeCloseTo((128 + 120 + 2 * 120) / lowestV, 6);
   });
 });

@@ -1,10 +1,11 @@
 import { areasOf, type SectionList } from '../conductors/choose-section';
 import { copperOhm } from '../conductors/copper';
-import { byDefault, computed, entered } from '../formula/figure';
+import { byDefault, computed, type Figure } from '../formula/figure';
+import { formula } from '../formula/formula';
 import type { UsualDay } from './circuit-figures';
 import type { Flow } from './currents';
 import { lostADay, runDrop, savedADay } from './formulas';
-import type { Run } from './run';
+import { type Run, runLength } from './run';
 import { CONDUCTOR_C } from './sections';
 
 interface UsualFacts {
@@ -15,6 +16,20 @@ interface UsualFacts {
   nominalV: number;
 }
 
+const typicalCurrent = formula({
+  id: 'wiring.typical',
+  says: 'usual current: that of its mean amp-hour',
+  unit: 'A',
+  words: 'current² summed over the hours ÷ amp-hours through it',
+  terms: {
+    squaredA2h: { says: 'A² × h over the hours of an average day', unit: 'Ratio' },
+    throughAh: { says: 'through it on an average day', unit: 'AhPerDay' },
+  },
+  compute: ({ squaredA2h, throughAh }) => squaredA2h / throughAh,
+  source: 'of all amp-hours, the mean of the current at which each flows',
+  leavesOut: 'what goes on and off within the hour, and charging',
+});
+
 /** What an average day of the audit makes of a run: hour by hour the sum of what hangs on it, by its mean. */
 export function usualDay({ run, areaMm2, flow, list, nominalV }: UsualFacts): UsualDay | null {
   const carried = flow?.carried ?? [];
@@ -23,24 +38,28 @@ export function usualDay({ run, areaMm2, flow, list, nominalV }: UsualFacts): Us
   );
   const throughAh = hoursA.reduce((sum, amps) => sum + amps, 0);
   if (throughAh === 0) return null;
-  const typicalA = hoursA.reduce((sum, amps) => sum + amps ** 2, 0) / throughAh;
+  const through = computed(throughAh, 'of the audit’s day');
+  const typical = typicalCurrent.figure(
+    { squaredA2h: computed(hoursA.reduce((sum, amps) => sum + amps ** 2, 0)), throughAh: through },
+    { key: run.id, says: `${run.label}, usual current` },
+  );
   const ohm = copperOhm(run.lengthM, areaMm2, CONDUCTOR_C);
   const lost = lostADay.figure(
     {
-      typicalA: computed(typicalA, 'of the audit’s day'),
+      typicalA: typical,
       ohm: computed(ohm, 'warm from use'),
-      throughAh: computed(throughAh, 'of the audit’s day'),
+      throughAh: through,
       nominalV: byDefault(nominalV, 'of the bank'),
     },
     { key: run.id, says: `${run.label}, lost in the run` },
   );
   const next = areasOf(list).find((area) => area > areaMm2);
   return {
-    typicalA,
+    typical,
     drop: runDrop.figure(
       {
-        currentA: computed(typicalA, 'of its mean amp-hour'),
-        lengthM: entered(run.lengthM, run.lengthBy),
+        currentA: typical,
+        lengthM: runLength(run),
         areaMm2: computed(areaMm2),
         conductorTempC: byDefault(CONDUCTOR_C, 'warm from use'),
       },
@@ -60,10 +79,32 @@ export function usualDay({ run, areaMm2, flow, list, nominalV }: UsualFacts): Us
   };
 }
 
-/** A run’s current while the hardest of what hangs on it starts; what it carries of it by share. @param designA  for good */
-export const surgeOf = (designA: number, flow: Flow | undefined): number =>
-  designA +
-  Math.max(
-    0,
-    ...(flow?.carried ?? []).map(({ demand, fraction }) => fraction * (demand.surgeA - demand.current.value)),
+const surgeCurrent = formula({
+  id: 'wiring.surge',
+  says: 'while the hardest starts',
+  unit: 'A',
+  words: 'design current + what the hardest start draws beyond its own',
+  terms: {
+    designA: { says: 'design current', unit: 'A' },
+    startA: { says: 'while it starts, its part of this run', unit: 'A' },
+    ownA: { says: 'of that for good', unit: 'A' },
+  },
+  compute: ({ designA, startA, ownA }) => designA + startA - ownA,
+  source: 'one load starts at a time, all others running',
+  leavesOut: 'how long it lasts: sections and fuses go by what flows for good',
+});
+
+/** A run’s current while the hardest of what hangs on it starts; null where nothing starts harder than it runs. */
+export function surgeOf(run: Run, design: Figure, flow: Flow | undefined): Figure | null {
+  let hardest: { startA: number; ownA: number; says: string } | null = null;
+  for (const { demand, fraction } of flow?.carried ?? []) {
+    const [startA, ownA] = [fraction * demand.surgeA, fraction * demand.current.value];
+    if (startA - ownA > (hardest ? hardest.startA - hardest.ownA : 0)) hardest = { startA, ownA, says: demand.says };
+  }
+  if (hardest === null) return null;
+  const { startA, ownA, says } = hardest;
+  return surgeCurrent.figure(
+    { designA: design, startA: computed(startA, says), ownA: computed(ownA, says) },
+    { key: run.id, says: `${run.label}, while the hardest starts` },
   );
+}

@@ -9,13 +9,13 @@ import { asDrawn } from '@core/wiring/parallel/as-drawn';
 import { leadCarriesA } from '@core/wiring/parallel/hottest-lead';
 import { wayFigures } from '@core/wiring/parallel/way-figures';
 import { batteryShares, compareWays, courseRule, fairestWay, isFair, type WayId } from '@core/wiring/parallel/compare';
+import { givenFigures, instantFigures } from '@core/wiring/parallel/course-figures';
 import type { Drain } from '@core/wiring/parallel/drain';
 import type { DrawOverTime } from '@core/wiring/parallel/shares';
 import type { BatteryFacts, ParallelPlan } from '@core/wiring/plan';
 import { StageTabs } from '../../rig/stage-tabs';
 import { Choice, type Option } from '../../ui/choice';
 import { FigurePart } from '../../ui/figure';
-import { NumberPipe } from '../../ui/number-pipe';
 import { QuantityField } from '../../ui/quantity-field';
 import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
@@ -46,7 +46,7 @@ const INSTANTS = 7;
 /** How the batteries of the bank share a current, by the way in which they are joined. */
 @Component({
   selector: 'co-parallel-page',
-  imports: [Choice, FigurePart, NumberPipe, QuantityField, StageTabs],
+  imports: [Choice, FigurePart, QuantityField, StageTabs],
   providers: [ParallelCourse],
   templateUrl: './parallel-page.html',
   styleUrl: './parallel-page.css',
@@ -115,14 +115,15 @@ export class ParallelPage {
   protected readonly rows = computed(() => {
     const [bank, plan, amps, chosen] = [this.bank(), this.plan(), this.drawA(), this.chosen()];
     if (!bank || !plan || amps === null || !chosen) return [];
+    const course = this.over.course();
+    const gives = course ? givenFigures(bank, course) : [];
     return batteryShares(bank, chosen.join, amps).map((row, k) => ({
       k,
       ...row,
-      limitA: bank.limitA[k] ?? null,
       ohm: bank.warmOhm[k] ?? null,
       capacityAh: bank.drained[k]?.capacityAh ?? null,
       facts: plan.batteries[k] ?? NO_FACTS,
-      givesAh: this.over.course()?.batteryAh[k] ?? null,
+      gives: gives[k] ?? null,
     }));
   });
   /** The leads of each battery to where all have met, as the circuit is drawn. */
@@ -163,12 +164,14 @@ export class ParallelPage {
   });
   /** A few instants of the course, from its beginning to its end. */
   protected readonly instants = computed(() => {
-    const rows = this.over.course()?.rows ?? [];
+    const [bank, rows] = [this.bank(), this.over.course()?.rows ?? []];
     const last = rows.length - 1;
     const places = Array.from({ length: INSTANTS }, (_, k) => Math.round((k * last) / (INSTANTS - 1)));
     return [...new Set(places)].flatMap((k) => {
       const row = rows[k];
-      return row ? [{ ...row, says: timeText(row.atS) }] : [];
+      return bank && row?.batteryA.length === bank.names.length
+        ? [{ ...instantFigures(bank, row), says: timeText(row.atS) }]
+        : [];
     });
   });
 

@@ -7,7 +7,6 @@ import { type Stud, STUDS } from '@core/wiring/part';
 import type { Run, RunRole } from '@core/wiring/run';
 import { Choice, type Option } from '../../ui/choice';
 import { FigurePart } from '../../ui/figure';
-import { NumberPipe } from '../../ui/number-pipe';
 import { QuantityField } from '../../ui/quantity-field';
 import { UnitChoice } from '../../ui/unit-choice';
 import { WiringFacts } from './wiring-facts';
@@ -30,7 +29,7 @@ const ROLES: readonly Option[] = [
 /** One run in full: where its ends are, what lies round it, what its lugs are made for. */
 @Component({
   selector: 'co-run-details',
-  imports: [Choice, FigurePart, NumberPipe, QuantityField],
+  imports: [Choice, FigurePart, QuantityField],
   template: `
     @if (run(); as one) {
       <section [attr.aria-label]="'Details of ' + one.label">
@@ -39,17 +38,13 @@ const ROLES: readonly Option[] = [
           <dl aria-label="What it carries">
             <dt>at its most</dt>
             <dd><co-figure [figure]="of.design" [decimals]="1" /></dd>
-            @if (of.surgeA > of.design.value) {
+            @if (of.surge; as surge) {
               <dt>while the hardest starts</dt>
-              <dd>
-                <span class="n">{{ of.surgeA | coNumber: 1 }}</span> <span class="u">A</span>
-              </dd>
+              <dd><co-figure [figure]="surge" [decimals]="1" /></dd>
             }
             @if (of.usual; as usual) {
               <dt>on a usual day</dt>
-              <dd>
-                <span class="n">{{ usual.typicalA | coNumber: 1 }}</span> <span class="u">A</span>
-              </dd>
+              <dd><co-figure [figure]="usual.typical" [decimals]="1" /></dd>
               <dt>lost at that</dt>
               <dd><co-figure [figure]="usual.drop" [decimals]="3" /></dd>
               <dt>lost in it</dt>

@@ -27,8 +27,9 @@ export interface BankInParallel {
   /** Inside each at 25 °C, Ω. */
   warmOhm: number[];
   capacityAh: number[];
-  /** What the sheet of each lets out of it, A; null: it does not say. */
+  /** What the sheet of each lets out of it, and into it, A; null: it does not say. */
   limitA: (number | null)[];
+  chargeLimitA: (number | null)[];
   leads: ParallelLeads;
 }
 
@@ -70,6 +71,7 @@ export function bankInParallel(bank: Bank, edits: ChemistryEdits, plan: Parallel
     warmOhm,
     capacityAh: drained.map(({ capacityAh }) => capacityAh),
     limitA: strings.map(({ battery }) => battery.dischargeA),
+    chargeLimitA: strings.map(({ battery }) => battery.chargeA),
     leads: { linkOhm: lead(plan.linkM), leadOhm: lead(plan.leadM), barOhm: BAR_OHM },
   };
 }

@@ -5,9 +5,11 @@ import type { ChemistryId } from '../../cells/chemistry';
 import type { Figure } from '../../formula/figure';
 import { freshWiring } from '../fresh';
 import { bankInParallel } from './bank-in-parallel';
-import { compareWays, courseRule } from './compare';
-import { courseOf } from './course';
+import { batteryShares, compareWays, courseRule } from './compare';
+import { type CourseRow, courseOf } from './course';
+import { givenFigures, instantFigures } from './course-figures';
 import { drain } from './drain';
+import { leadWarmth } from './hottest-lead';
 import { wayFigures } from './way-figures';
 import { joinedAs, joinedBy, parallelNetwork } from './topology';
 
@@ -84,19 +86,78 @@ describe('what opens by itself', () => {
 describe('the warmth along a course', () => {
   const join = joinedBy('end-fed', bank.leads);
   const rule = { ...courseRule({ by: 'current', currentA: 160 }, null), mostS: 900 };
+  const warmest = (row: CourseRow | undefined) => leadWarmth(row!.hottest!, 'course').value;
   it('begins as the way itself, and rises for those that are left when one opens', () => {
     const steady = courseOf(join, bank.drained, rule, 270);
-    expect(steady.rows[0]!.hottestC).toBeCloseTo(compareWays(bank, plan, null, 160)[0]!.hottest!.value, 6);
+    expect(warmest(steady.rows[0])).toBeCloseTo(compareWays(bank, plan, null, 160)[0]!.hottest!.value, 6);
     // The first bears no more than 60 A: the second then carries all of it, over the link.
     const weak = bank.drained.map((one, k) => ({ ...one, limitA: k === 0 ? 60 : null, delayS: 10 }));
     const { rows, events } = courseOf(join, weak, rule, 270);
     expect(events).toMatchObject([{ battery: 0, code: 'over-limit' }]);
     const after = rows.find(({ atS }) => atS >= events[0]!.atS)!;
-    expect(after.hottestC).toBeCloseTo(30 + 75 * (160 / 270) ** 2, 3);
-    expect(after.hottestC!).toBeGreaterThan(rows[0]!.hottestC!);
+    expect(warmest(after)).toBeCloseTo(30 + 75 * (160 / 270) ** 2, 3);
+    expect(warmest(after)).toBeGreaterThan(warmest(rows[0]));
   });
   it('is not known where no lead says what it carries', () =>
-    expect(courseOf(join, bank.drained, rule, null).rows.every(({ hottestC }) => hottestC === null)).toBe(true));
+    expect(courseOf(join, bank.drained, rule, null).rows.every(({ hottest }) => hottest === null)).toBe(true));
+});
+
+describe('the instants of a course', () => {
+  const join = joinedBy('end-fed', bank.leads);
+  const course = courseOf(
+    join,
+    bank.drained,
+    { ...courseRule({ by: 'current', currentA: 100 }, null), mostS: 1800 },
+    270,
+  );
+  it('open their workings: what was given is what the charge fell by, by hand', () => {
+    const [start, end] = [course.rows[0]!, course.rows.at(-1)!].map((row) => instantFigures(bank, row));
+    expect(start!.batteries.map(({ current }) => current.value)).toEqual(course.rows[0]!.batteryA);
+    const fell = end!.batteries.map(({ charge }) => (plan.chargeFraction - charge.value) * 100);
+    expect(fell[0]! + fell[1]!).toBeCloseTo(50, 6);
+    expect(givenFigures(bank, course).map(({ value }) => value)).toEqual([
+      expect.closeTo(fell[0]!, 9),
+      expect.closeTo(fell[1]!, 9),
+    ]);
+    expect(end!.batteries[0]!.charge.working().terms.map(({ value }) => value)).toEqual([
+      plan.chargeFraction,
+      expect.closeTo(fell[0]!, 9),
+      100,
+    ]);
+    expect(end!.mains.working().terms.map(({ value }) => value)).toEqual([0.5, 100, 2]);
+    expect(end!.hottest!.value).toBeGreaterThan(30);
+  });
+});
+
+describe('what each battery carries against its sheet', () => {
+  const limited = bankInParallel(
+    { ...newBank({ ...newBattery('b', 'lfp', 4, 100), dischargeA: 60, chargeA: 30 }, 1, 2) },
+    {},
+    plan,
+  );
+  const beyond = (currentA: number) =>
+    batteryShares(limited, joinedBy('bars-opposite-ends', limited.leads), currentA).map(({ limitA, isBeyond }) => [
+      limitA,
+      isBeyond,
+    ]);
+  it('is held against its limit of the same direction', () => {
+    expect(beyond(118)).toEqual([
+      [60, false],
+      [60, false],
+    ]);
+    expect(beyond(122)).toEqual([
+      [60, true],
+      [60, true],
+    ]);
+    expect(beyond(-58)).toEqual([
+      [30, false],
+      [30, false],
+    ]);
+    expect(beyond(-62)).toEqual([
+      [30, true],
+      [30, true],
+    ]);
+  });
 });
 
 describe('a way of joining as data', () => {

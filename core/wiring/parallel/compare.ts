@@ -1,11 +1,12 @@
 import { copperOhm } from '../../conductors/copper';
 import { computed, type Figure } from '../../formula/figure';
+import { account } from '../../formula/formula';
 import { at } from '../../quantity/guard';
 import { parallelShare } from '../formulas';
 import type { ParallelPlan } from '../plan';
 import { type BankInParallel, IN_USE_C } from './bank-in-parallel';
 import type { DrainRule } from './drain';
-import { hottestLead, leadCarriesA } from './hottest-lead';
+import { hottestLead, leadCarriesA, leadWarmth } from './hottest-lead';
 import { dropOutA, leadMarginOhm, mostBurdened } from './margins';
 import { type DrawOverTime, parallelShares } from './shares';
 import { joinedBy, type Joining, TOPOLOGIES, type Topology } from './topology';
@@ -53,13 +54,14 @@ export function compareWays(
     if (shares === null) throw new Error('a current is always delivered');
     const { battery, ...most } = mostBurdened(shares, capacityAh);
     const marginM = leadMarginOhm(join, batteries, OFF_FRACTION) / copperOhm(2, areaMm2, IN_USE_C);
+    const hottest = hottestLead(shares.conductors, leadCarriesA(areaMm2));
     const dropA = dropOutA(join, batteries, limits);
     return {
       id,
       join,
       burdened: { name: at(names, battery), ...most },
       lossW: shares.lossW,
-      hottest: hottestLead(shares.conductors, leadCarriesA(areaMm2), `way:${id}`),
+      hottest: hottest && leadWarmth(hottest, `way:${id}`),
       leadMarginM: marginM < LONGEST_M ? marginM : null,
       dropOutA: dropA !== null && Number.isFinite(dropA) ? dropA : null,
     };
@@ -83,21 +85,55 @@ export const fairestWay = (ways: readonly WayOfJoining[]): WayOfJoining | null =
 
 const burden = ({ burdened: { fraction, fairFraction } }: WayOfJoining) => fraction / fairFraction;
 
+/** What one battery carries, and by its sheet may carry that way; null: the sheet does not say. */
+export interface BatteryShare {
+  name: string;
+  current: Figure;
+  share: Figure;
+  limitA: number | null;
+  isBeyond: boolean;
+}
+
+const batteryCurrent = account({
+  id: 'wiring.battery-current',
+  says: 'carries',
+  unit: 'A',
+  words: 'what the network lets through it',
+  terms: {
+    totalA: { says: 'out of the bank', unit: 'A' },
+    emfV: { says: 'its rested voltage', unit: 'V' },
+    ohm: { says: 'inside it, with a loose joint', unit: 'Ohm' },
+  },
+  source: 'Kirchhoff’s laws: links, leads and joints between the batteries',
+});
+
 /** What each battery carries as it is joined. @param currentA  out of the bank; not 0 */
 export function batteryShares(
-  { batteries, names }: BankInParallel,
+  { batteries, chargeLimitA, limitA, names }: BankInParallel,
   join: Joining,
   currentA: number,
-): { name: string; currentA: number; share: Figure }[] {
+): BatteryShare[] {
   const shares = parallelShares(join(batteries), { by: 'current', currentA });
   if (shares === null) throw new Error('a current is always delivered');
   return names.map((name, k) => {
     const batteryA = at(shares.batteryA, k);
-    const inputs = { batteryA: computed(batteryA, 'of the network'), totalA: computed(shares.totalA) };
+    const { emfV, looseOhm, ohm } = at(batteries, k);
+    const key = String(k);
+    const current = batteryCurrent.figure(
+      batteryA,
+      { totalA: computed(currentA, 'drawn'), emfV: computed(emfV, 'at its charge'), ohm: computed(ohm + looseOhm) },
+      { key, says: `${name}, carries` },
+    );
+    const most = batteryA < 0 ? at(chargeLimitA, k) : at(limitA, k);
     return {
       name,
-      currentA: batteryA,
-      share: parallelShare.figure(inputs, { key: String(k), says: `${name}, its share` }),
+      current,
+      share: parallelShare.figure(
+        { batteryA: current, totalA: computed(shares.totalA) },
+        { key, says: `${name}, its share` },
+      ),
+      limitA: most,
+      isBeyond: most !== null && Math.abs(batteryA) > most,
     };
   });
 }

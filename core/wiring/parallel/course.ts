@@ -1,16 +1,20 @@
 import { interpolate } from '../../cells/interpolate';
 import { at } from '../../quantity/guard';
 import { type Drain, drain, type DrainedBattery, type DrainRow, type DrainRule } from './drain';
-import { hottestLead } from './hottest-lead';
+import { type BurdenedLead, hottestLead } from './hottest-lead';
 import { parallelShares, without } from './shares';
 import type { Joining } from './topology';
 
-/** A bank in parallel over time, with the warmth of what joins it: plain data, as it comes out of a worker. */
+export interface CourseRow extends DrainRow {
+  /** The lead that becomes hottest if the current of that instant goes on; null where no ampacity is known. */
+  hottest: BurdenedLead | null;
+  /** Batteries that are still joined on. */
+  joinedCount: number;
+}
+
+/** A bank in parallel over time, with what becomes warm of what joins it: plain data, as it comes out of a worker. */
 export interface Course extends Drain {
-  rows: (DrainRow & {
-    /** Of the hottest lead if the current of that instant went on, °C; null where no ampacity is known. */
-    hottestC: number | null;
-  })[];
+  rows: CourseRow[];
 }
 
 /**
@@ -24,16 +28,18 @@ export function courseOf(
   leadA: number | null,
 ): Course {
   const course = drain(join, batteries, rule);
-  const warmAt = ({ atS, totalA, socFraction }: DrainRow): number | null => {
+  const rowOf = (row: DrainRow): CourseRow => {
+    const { atS, totalA, socFraction } = row;
     const gone = new Set(course.events.flatMap((event) => (event.atS <= atS ? [event.battery] : [])));
-    if (gone.size === batteries.length) return null;
+    const joinedCount = batteries.length - gone.size;
+    if (joinedCount === 0) return { ...row, joinedCount, hottest: null };
     const now = batteries.map(({ restedV, ohm, looseOhm }, k) => ({
       emfV: interpolate(restedV, at(socFraction, k)),
       ohm,
       looseOhm,
     }));
     const shares = parallelShares(join(without(now, gone)), { by: 'current', currentA: totalA });
-    return shares && (hottestLead(shares.conductors, leadA, 'course')?.value ?? null);
+    return { ...row, joinedCount, hottest: shares && hottestLead(shares.conductors, leadA) };
   };
-  return { ...course, rows: course.rows.map((row) => ({ ...row, hottestC: warmAt(row) })) };
+  return { ...course, rows: course.rows.map(rowOf) };
 }
