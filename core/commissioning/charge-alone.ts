@@ -1,6 +1,6 @@
 import { interpolate } from '../cells/interpolate';
 import { singleCharge } from '../charging/single-charge';
-import { computed, entered, type Figure } from '../formula/figure';
+import { computed, entered, type Figure, measured } from '../formula/figure';
 import { account, formula } from '../formula/formula';
 import { at } from '../quantity/guard';
 import type { StepContext } from './context';
@@ -29,6 +29,49 @@ const hours = account({
   },
   source: 'minute by minute, as One charge under Charging',
 });
+
+const onSince = formula({
+  id: 'commissioning.on-h',
+  says: 'on until now',
+  unit: 'H',
+  words: 'clock now − clock when charging began',
+  terms: { nowH: { says: 'the clock now', unit: 'Clock' }, sinceH: { says: 'began', unit: 'Clock' } },
+  compute: ({ nowH, sinceH }) => nowH - sinceH,
+  source: 'the clock of this device: it goes on while the page sleeps',
+});
+const stillTo = formula({
+  id: 'commissioning.still-h',
+  says: 'still about',
+  unit: 'H',
+  words: 'hours that it takes − hours that it has been on, never below 0',
+  terms: { wholeH: { says: 'charging alone', unit: 'H' }, onH: { says: 'on until now', unit: 'H' } },
+  compute: ({ wholeH, onH }) => Math.max(0, wholeH - onH),
+  source: 'as reckoned, and by the clock',
+});
+
+const HOUR_MS = 3_600_000;
+/** Longer than anybody leaves one on: then it is the clock that is wrong. */
+const MOST_H = 24 * 14;
+
+/**
+ * How long a charge has been on, and what is left of it, by the clock and not by counting.
+ * @param whole  hours that it takes; null: not known
+ * @returns null where the clock was changed meanwhile: it lies before the beginning, or weeks after it
+ */
+export function chargeProgress(
+  sinceMs: number,
+  nowMs: number,
+  whole: Figure | null,
+): { on: Figure; still: Figure | null } | null {
+  const hours = (nowMs - sinceMs) / HOUR_MS;
+  if (hours < 0 || hours > MOST_H) return null;
+  const midnightH = Math.floor(sinceMs / (24 * HOUR_MS)) * 24;
+  const on = onSince.figure({
+    nowH: measured(nowMs / HOUR_MS - midnightH, 'from midnight before it began, UTC'),
+    sinceH: measured(sinceMs / HOUR_MS - midnightH, 'of that day, UTC'),
+  });
+  return { on, still: whole && stillTo.figure({ wholeH: whole, onH: on }) };
+}
 
 /**
  * One string charged alone until it is full: what it misses, and hours.

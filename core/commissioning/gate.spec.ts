@@ -4,7 +4,7 @@ import type { Battery } from '../cells/battery';
 import { newBattery } from '../cells/new-battery';
 import { copperOhm } from '../conductors/copper';
 import { laidOut, provingOf, van } from '../kept-spec/van';
-import { chargedAlone } from './charge-alone';
+import { chargedAlone, chargeProgress } from './charge-alone';
 import { gateOf, type Rested } from './gate';
 
 const rested = (volts: number, more: Partial<Rested> = {}): Rested => ({
@@ -112,6 +112,17 @@ describe('a battery charged alone', () => {
   it('is never charged faster than it takes', () => {
     const [fast, most] = [200, 50].map((amps) => chargedAlone(context, 0, 13, 25, amps).hours!.value);
     expect(fast).toBeCloseTo(most!, 6);
+  });
+  it('goes on by the clock: what it has been on, what is left, and nothing where the clock was changed', () => {
+    const began = Date.UTC(2026, 2, 3, 22);
+    const { hours } = chargedAlone(context, 0, 4 * 3.297, 25, 20);
+    const { on, still } = chargeProgress(began, began + 2.25 * 3_600_000, hours)!;
+    expect(on.value).toBeCloseTo(2.25, 9);
+    expect(on.working().terms.map(({ value }) => value)).toEqual([24.25, 22]);
+    expect(still!.value).toBeCloseTo(hours!.value - 2.25, 9);
+    expect(chargeProgress(began, began + 300 * 3_600_000, hours)!.still!.value).toBe(0);
+    expect(chargeProgress(began, began, null)).toMatchObject({ still: null });
+    for (const now of [began - 1, began + 15 * 24 * 3_600_000]) expect(chargeProgress(began, now, hours)).toBeNull();
   });
   it('lithium in the frost is not charged at all', () => expect(chargedAlone(context, 0, 13, -3, 20).hours).toBeNull());
 });

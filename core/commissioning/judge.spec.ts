@@ -90,7 +90,12 @@ describe('a load that is called', () => {
     const read = answered(lights, 'pass', { before: 0, after: -2.5 });
     const judged = judge(fridge, seenAs({ before: -2.5, after: -2.5 }), factsOf([read]));
     expect(judged).toMatchObject({ outcome: 'fail', change: { value: 0, unit: 'A' } });
-    expect(judged.kind === 'roll-call' && judged.causes[0]!.cause).toBe('bypass');
+    if (judged.kind !== 'roll-call') throw new Error(judged.kind);
+    const [first] = judged.causes;
+    expect(first!.cause).toBe('bypass');
+    // How likely it is opens what it was judged by.
+    expect(first!.figure.value).toBe(first!.probability);
+    expect(first!.figure.working().terms[0]).toMatchObject({ value: judged.change!.value });
     const marked = judge(
       fridge,
       seenAs({ before: 0, after: -4 }),

@@ -8,6 +8,7 @@ import { type Gate, gateOf, type Rested } from './gate';
 import { restId } from './match';
 import type { CommissioningPlan, Seen } from './plan';
 import { inferRollCall, type Likely, type RollVerdict } from './roll-call/infer';
+import { likelihood } from './roll-call/likelihood';
 import type { RollReading } from './roll-call/item';
 import { seenOf } from './seen';
 import type { Standing } from './standing';
@@ -19,6 +20,9 @@ export type Answered = 'incomplete' | 'pass' | 'fail' | 'ask';
 
 export type RestDoubt = 'negative' | 'other-system' | 'beyond-the-battery' | 'deeply-empty';
 
+/** What may be behind an answer of the roll call, with how likely that is. */
+export type LikelyCause = Likely & { figure: Figure };
+
 /** What was entered at a step, judged. */
 export type Judgement = { outcome: Answered } & (
   | { kind: 'ticked'; left: number }
@@ -26,7 +30,7 @@ export type Judgement = { outcome: Answered } & (
   | { kind: 'gate'; gate: Gate }
   | { kind: 'power'; shownA: number | null }
   | { kind: 'zero'; zero: ZeroAnswer | null }
-  | { kind: 'roll-call'; change: Figure | null; causes: readonly Likely[]; verdict: RollVerdict }
+  | { kind: 'roll-call'; change: Figure | null; causes: readonly LikelyCause[]; verdict: RollVerdict }
   | { kind: 'drop'; drop: DropAnswer | null }
   | { kind: 'full-charge'; full: FullAnswer; readings: readonly ChargeReading[] }
 );
@@ -173,5 +177,7 @@ function judgeRollCall(
   const [first] = own.causes;
   const outcome = first?.cause === 'reads' ? 'pass' : first?.cause === 'below-resolution' ? 'ask' : 'fail';
   const change = seenChange.figure({ afterA: measured(after), beforeA: measured(before) }, { key: step.id });
-  return { kind: 'roll-call', outcome, change, causes: own.causes, verdict };
+  const facts = { change, stepA: plan.meterStepA, othersCount: verdict.items.size - 1 };
+  const causes = own.causes.map((one) => ({ ...one, figure: likelihood(one, step.item, facts) }));
+  return { kind: 'roll-call', outcome, change, causes, verdict };
 }

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { chargedAlone } from '@core/commissioning/charge-alone';
+import { chargedAlone, chargeProgress } from '@core/commissioning/charge-alone';
 import { COMMISSIONING_LIMITS as LIMITS } from '@core/commissioning/limits';
 import { restedOf } from '@core/commissioning/judge';
 import { seenOf } from '@core/commissioning/seen';
@@ -12,10 +12,6 @@ import { clockTick } from '../../ui/clock-tick';
 import { nowMs } from '../../ui/now';
 import { QuantityField } from '../../ui/quantity-field';
 import { ProvingFacts } from './proving-facts';
-
-const HOUR_MS = 3_600_000;
-/** Longer than anybody leaves one on: then it is the clock that is wrong. */
-const MOST_H = 24 * 14;
 
 /**
  * One string charged alone until it is full, by a charger that limits its current. How long it has been on is told by the clock, not by
@@ -59,14 +55,20 @@ const MOST_H = 24 * 14;
         </dd>
         @if (since(); as begun) {
           <dt>on since {{ clock(begun) }}</dt>
-          <dd class="n">{{ elapsed().says }}</dd>
-          @if (left(); as still) {
-            <dt>still about</dt>
-            <dd class="n">{{ still }}</dd>
+          <dd>
+            @if (progress(); as now) {
+              <co-figure [figure]="now.on" />
+            } @else {
+              –
+            }
+          </dd>
+          @if (progress()?.still; as still) {
+            <dt>{{ still.value > 0 ? 'still about' : 'done, by the reckoning; still' }}</dt>
+            <dd><co-figure [figure]="still" /></dd>
           }
         }
       </dl>
-      @if (elapsed().jumped) {
+      @if (since() !== null && progress() === null) {
         <p class="caution">
           <b>The clock of this device was changed.</b> How long it has charged cannot be told by it. Go by the charger,
           or begin again.
@@ -147,21 +149,11 @@ export class AlonePanel {
     const tempC = Math.min(...rested.map((one) => one?.tempC ?? 25));
     return chargedAlone(proving.context, at, volts, tempC, amps);
   });
-  private readonly hoursOn = computed(() => {
+  /** Null before it is on, or where the clock was changed meanwhile. */
+  protected readonly progress = computed(() => {
     this.tick();
     const since = this.since();
-    return since === null ? 0 : (nowMs() - since) / HOUR_MS;
-  });
-  protected readonly elapsed = computed(() => {
-    const hours = this.hoursOn();
-    const jumped = hours < 0 || hours > MOST_H;
-    return { says: jumped ? '–' : hoursAndMinutes(hours), jumped };
-  });
-  protected readonly left = computed(() => {
-    const hours = this.alone()?.hours?.value;
-    if (hours === undefined || this.elapsed().jumped) return null;
-    const still = hours - this.hoursOn();
-    return still > 0 ? hoursAndMinutes(still) : 'done, by the reckoning';
+    return since === null ? null : chargeProgress(since, nowMs(), this.alone()?.hours ?? null);
   });
 
   protected see(what: string, value: number | null): void {
@@ -171,9 +163,4 @@ export class AlonePanel {
   protected clock(atMs: number): string {
     return clockLabel(atMs, this.facts.timeZone());
   }
-}
-
-function hoursAndMinutes(hours: number): string {
-  const minutes = Math.round(hours * 60);
-  return `${Math.floor(minutes / 60)}:${String(minutes % 60).padStart(2, '0')} h`;
 }

@@ -35,10 +35,10 @@ import type { Answer, AnswerAction, AnswerRow } from './answer';
     }
     @for (other of answer().others; track other.says) {
       <p class="other">
-        @if (other.percent === null) {
-          and: {{ other.says }}
+        @if (other.likely; as likely) {
+          or: {{ other.says }} <co-figure [figure]="likely" [decimals]="0" />
         } @else {
-          or: {{ other.says }} <span class="u">{{ other.percent }} %</span>
+          and: {{ other.says }}
         }
       </p>
     }

@@ -1,6 +1,5 @@
 import type { StepContext } from '@core/commissioning/context';
 import type { Judgement, RestDoubt } from '@core/commissioning/judge';
-import type { Likely } from '@core/commissioning/roll-call/infer';
 import type { RollCause } from '@core/commissioning/roll-call/item';
 import type { GateFault } from '@core/commissioning/gate';
 import type { Step, StepOf } from '@core/commissioning/step';
@@ -147,7 +146,7 @@ function gateAnswer({ gate }: Extract<Judgement, { kind: 'gate' }>, { circuit }:
       ),
     ],
     ...gateWords(first, nameOf, text),
-    others: more.map((fault) => ({ says: gateWords(fault, nameOf, text).headline, percent: null })),
+    others: more.map((fault) => ({ says: gateWords(fault, nameOf, text).headline, likely: null })),
   };
 }
 
@@ -195,10 +194,7 @@ function rollCallAnswer(
   const others = more
     .filter(({ probability }) => probability >= SHOWN_FROM)
     .slice(0, 4)
-    .map(({ cause, probability }: Likely) => ({
-      says: CAUSE_WORDS[cause](step.name),
-      percent: Math.round(100 * probability),
-    }));
+    .map(({ cause, figure }) => ({ says: CAUSE_WORDS[cause](step.name), likely: figure }));
   if (outcome === 'pass') return { ...GOOD, rows, others: [], headline: 'It reads.', says: beyondText(step, changeA) };
   const run = context.circuit.runs.find((one) => one.run.id === step.negativeRunId)?.run;
   const restRead = [...verdict.items].filter(([id, item]) => id !== step.item.id && item.causes[0]?.cause === 'reads');

@@ -22,6 +22,6 @@ export interface Answer {
   says: string;
   rows: readonly AnswerRow[];
   /** How likely each is; null: it holds besides. */
-  others: readonly { says: string; percent: number | null }[];
+  others: readonly { says: string; likely: Figure | null }[];
   actions: readonly { id: AnswerAction; says: string }[];
 }

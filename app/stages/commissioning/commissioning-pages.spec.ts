@@ -190,7 +190,7 @@ describe('the gate', () => {
       vi.setSystemTime(Date.UTC(2026, 2, 3, 12, 15));
       document.dispatchEvent(new Event('visibilitychange'));
       await page.settle();
-      expect(page.texts('co-alone dd')[2]).toBe('2:15 h');
+      expect(page.texts('co-alone dd')[2]).toBe('2.3 h');
       vi.setSystemTime(Date.UTC(2026, 2, 2));
       document.dispatchEvent(new Event('visibilitychange'));
       await page.settle();
