@@ -43,7 +43,7 @@ export interface Trial {
   /** By how much counting alone goes wrong in a week, jumps at marks apart; positive: it shows too much. Ah. */
   driftAhPerWeek: number | null;
   /** The largest difference of shown and true, Ah, with its sign and when. */
-  worst: { errorAh: number; timeMs: number } | null;
+  worst: { errorAh: number; timeMs: number; soc: number; missingAh: number } | null;
   /** From when the bank was full to when the meter marked it, min; mean over those marked. */
   delayMin: number | null;
   /** How far hours left are off while the bank is drawn on: the median of shown ÷ true − 1. */
@@ -203,7 +203,8 @@ function worstOf(trace: Trace, count: Count, capacityAh: number): Trial['worst']
   let worst: Trial['worst'] = null;
   for (let k = 0; k < trace.timeMs.length; k++) {
     const errorAh = errorAt(trace, count, capacityAh, k);
-    if (worst === null || Math.abs(errorAh) > Math.abs(worst.errorAh)) worst = { errorAh, timeMs: trace.timeMs[k]! };
+    if (worst === null || Math.abs(errorAh) > Math.abs(worst.errorAh))
+      worst = { errorAh, timeMs: trace.timeMs[k]!, soc: trace.soc![k]!, missingAh: count.missingAh[k]! };
   }
   return worst;
 }

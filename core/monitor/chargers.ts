@@ -1,7 +1,7 @@
 import type { Chemistry } from '../cells/chemistry';
 import { chemistryValue } from '../cells/chemistry-of';
 import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
-import { formula } from '../formula/formula';
+import { account, formula } from '../formula/formula';
 import type { Source } from '../sources/source';
 import type { Profile } from './plan';
 
@@ -21,9 +21,36 @@ export interface Chargers {
 /** A charger ends absorption at so much of the capacity where nothing is known of it; typical. */
 const USUAL_STOP = { lithium: 0.02, lead: 0.01 } as const;
 
+const stopsAt = formula({
+  id: 'monitor.stops-at',
+  says: 'chargers stop at',
+  unit: 'A',
+  words: 'usual share × rated capacity',
+  terms: {
+    shareFraction: { says: 'usual share', unit: 'Fraction' },
+    ratedAh: { says: 'rated capacity', unit: 'Ah' },
+  },
+  compute: ({ shareFraction, ratedAh }) => shareFraction * ratedAh,
+  source: 'typical; how a charger ends absorption stands in its menu or sheet',
+});
+const stopsAsEntered = account({
+  id: 'monitor.stops-at',
+  says: 'chargers stop at',
+  unit: 'A',
+  words: 'as entered',
+  terms: { stopsAtA: { says: 'they stop at', unit: 'A' } },
+  source: 'menu or sheet of the charger',
+});
+
 /** Where the chargers end absorption, A: as entered, or the usual share of the rated capacity. */
-export const stopOf = ({ stopsAtA }: Pick<Chargers, 'stopsAtA'>, { family }: Chemistry, ratedAh: number): number =>
-  stopsAtA?.value ?? USUAL_STOP[family] * ratedAh;
+export const stopFigure = (
+  { stopsAtA }: Pick<Chargers, 'stopsAtA'>,
+  { family, name }: Chemistry,
+  ratedAh: Sourced,
+): Figure =>
+  stopsAtA
+    ? stopsAsEntered.figure(stopsAtA.value, { stopsAtA })
+    : stopsAt.figure({ shareFraction: byDefault(USUAL_STOP[family], name), ratedAh });
 
 /** Chargers that follow the bank's warmth hold another voltage than at 25 °C. */
 const compensated = formula({

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { auditDay } from '../audit/audit';
 import { newInverter, newLoad } from '../audit/fresh';
+import type { Inverter } from '../audit/inverter';
 import { newBank, simpleBank } from '../bank/fresh';
 import type { Bank } from '../bank/plan';
 import { sizeBank } from '../bank/size-bank';
@@ -20,6 +21,8 @@ import { deriveSettings, menuValues } from './derive-settings';
 import { nowKeyed, withKeyed } from './entries';
 import type { MonitorRig } from './facts';
 import { newProfile } from './fresh';
+import type { MeterUnit } from './plan';
+import { menuFigure } from './menu-figure';
 import { menuValue, SAFE_SIDE, unitFactor, usualField, UNITS_OF } from './meter-unit';
 import { comparedShares, onUsableScale } from './two-scales';
 import { SETTING_IDS, type SettingId, type SettingValues } from './setting-id';
@@ -338,6 +341,36 @@ describe('what was keyed in', () => {
   });
 });
 
+describe('what stands in the menu', () => {
+  const of = (id: SettingId, unit: MeterUnit, step: number) => {
+    const fields = fresh.monitor.meter.fields.map((field) => (field.id === id ? { id, unit, step } : field));
+    const { result } = derive(wagtail, { plan: plan({ meter: { ...fresh.monitor.meter, fields } }) });
+    const setting = result.settings.find((one) => one.id === id)!;
+    return { setting, figure: menuFigure(setting, entered(320)) };
+  };
+  it('opens what it was rounded from, and by which step, in the unit of the meter', () => {
+    const amps = of('tail-current', 'A', 0.5);
+    expect(amps.figure).toMatchObject({ unit: 'A', value: amps.setting.menu.value });
+    expect(amps.figure.working().terms).toMatchObject([
+      { value: amps.setting.figure.value },
+      { value: 320, unit: 'Ah' },
+      { value: 0.5, unit: 'A' },
+    ]);
+    const percent = of('tail-current', 'percent', 0.1);
+    expect(percent.figure).toMatchObject({ unit: 'Fraction', value: percent.setting.menu.value / 100 });
+    expect(percent.figure.working().terms[1]).toMatchObject({ value: 0.001, unit: 'Fraction' });
+    expect(percent.figure.working().words).toBe('as derived, down to a step of the menu');
+  });
+  it('says where no step is allowed, or only the one on the other side', () => {
+    const { setting } = of('full-voltage', 'V', 0.1);
+    const remark = (menu: object) =>
+      menuFigure({ ...setting, menu: { ...setting.menu, ...menu } }, entered(320)).working().remark;
+    expect(remark({ stored: setting.figure.value })).toBeUndefined();
+    expect(remark({ stored: setting.figure.value - 0.1 })).toContain('not allowed');
+    expect(remark({ misses: true })).toContain('No step');
+  });
+});
+
 describe('checks across the settings', () => {
   const flooded = simpleBank('flooded');
   const facts = (bank: Bank, more: Partial<MonitorRig> = {}) => deriveSettings(rigOf(bank, more)).facts;
@@ -353,6 +386,11 @@ describe('checks across the settings', () => {
     } as const;
     return { inverters: [inverter], audit: auditDay([kettle], [inverter], fresh.audit, nominalV) };
   })();
+  /** What is held against the other setting, a count, or nothing at all: no figure to open. */
+  const BARE: readonly FindingCode[] = [
+    ...(['hold-shorter-than-clouds', 'shunt-not-as-fitted', 'former-chemistry', 'relay-chatters'] as const),
+    ...(['equalise-sealed', 'cut-before-alarm', 'alarms-crossed', 'empty-above-alarm'] as const),
+  ];
   const byVolts = { plan: plan({ meter: { ...fresh.monitor.meter, relayBy: 'volts' as const } }) };
   const cases: [FindingCode, SettingValues, SettingValues, ReturnType<typeof facts>?][] = [
     ['never-full', { 'full-voltage': 14.8 }, { 'full-voltage': 14.6 }],
@@ -407,6 +445,38 @@ describe('checks across the settings', () => {
     expect(codes(wrong, of)).toContain(code);
     expect(codes(right, of)).not.toContain(code);
   });
+  it.each(cases)('%s: what it is held against opens its working', (code, wrong, _right, of) => {
+    const finding = checkSettings(wrong, of ?? facts(flooded)).find((one) => one.code === code)!;
+    const { rests } = finding;
+    if (rests === null) return expect(BARE).toContain(code);
+    expect(BARE).not.toContain(code);
+    expect([finding.bound, finding.is]).toContain(rests.value);
+    expect(rests.working().result.value).toBe(rests.value);
+  });
+  it('of two inverters the first to go off counts, each by its own cut-off', () => {
+    const [weak, strong] = [
+      { ...newInverter('w'), cutOffV: 24 },
+      { ...newInverter('s'), cutOffV: 20 },
+    ];
+    const { nominalV } = sizeBank(wagtail, demand, {});
+    const kettleOn = (inverterId: string) => ({
+      ...newLoad(inverterId, 'g'),
+      ...{ supply: 'ac' as const, inverterId, power: { by: 'watts' as const, powerW: 3000 } },
+      use: { by: 'hours' as const, hoursPerDay: 0.5 },
+    });
+    const off = (inverters: Inverter[]) => {
+      const audit = auditDay(
+        inverters.map(({ id }) => kettleOn(id)),
+        inverters,
+        fresh.audit,
+        nominalV,
+      );
+      return facts(wagtail, { inverters, audit }).inverterOff!;
+    };
+    expect(off([strong, weak]).value).toBe(off([weak]).value);
+    expect(off([weak]).value).toBeGreaterThan(off([strong]).value);
+    expect(off([strong, weak]).working().terms[1]).toMatchObject({ value: 24, origin: 'entered' });
+  });
   it('each has its case', () => expect(cases.map(([code]) => code)).toEqual([...FINDING_CODES]));
   it('a relay by volts chatters under the audit’s peak, and comes before its alarm', () => {
     const of = facts(wagtail, { ...heavy, ...byVolts });
@@ -419,7 +489,7 @@ describe('checks across the settings', () => {
   it('judges nothing that is not set, and the alarm of a usable scale by what it is of the bank', () => {
     expect(codes({})).toEqual([]);
     const usable = facts(wagtail, { ...heavy, plan: plan({ capacitySchool: 'usable' }) });
-    const off = usable.inverterOff!.socFraction;
+    const off = usable.inverterOff!.value;
     expect(codes({ 'reserve-alarm': (off - 0.2) / 0.8 - 0.01 }, usable)).toContain('alarm-after-inverter');
     expect(codes({ 'reserve-alarm': (off - 0.2) / 0.8 + 0.01 }, usable)).not.toContain('alarm-after-inverter');
   });

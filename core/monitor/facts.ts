@@ -10,7 +10,7 @@ import { curveValue } from '../cells/chemistry-of';
 import type { ChemistryEdits } from '../cells/chemistry-edit';
 import { twelveVoltBlocks, usualCutOffV } from '../cells/twelve-volt-blocks';
 import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
-import { formula } from '../formula/formula';
+import { account, formula } from '../formula/formula';
 import { sourceLimit } from '../sources/source-limit';
 import type { Source } from '../sources/source';
 import type { Circuit } from '../wiring/circuit-figures';
@@ -58,8 +58,8 @@ export interface MonitorFacts {
   largestA: Figure;
   /** As laid out and typed under Wiring; null: not known. */
   shunt: { ratingA: Sourced | null; fullScaleV: Sourced } | null;
-  /** Below this charge the inverter is off under its loads; null: there is none. */
-  inverterOff: { socFraction: number; powerW: number } | null;
+  /** Below this charge an inverter is off under its loads, of several the first to be; null: there is none. */
+  inverterOff: Figure | null;
 }
 
 const drawn = formula({
@@ -86,6 +86,20 @@ const largest = formula({
   },
   compute: ({ surgeA, sourcesA, starterA, circuitA }) => Math.max(surgeA, sourcesA, starterA, circuitA),
   source: 'in and out do not add up: the larger counts',
+});
+
+const offBelow = account({
+  id: 'monitor.inverter-off',
+  says: 'inverter is off below',
+  unit: 'Fraction',
+  words: 'the charge at which the bank sags to the cut-off under the loads of the inverter',
+  terms: {
+    powerW: { says: 'its loads, all at once, at the bank', unit: 'W' },
+    cutOffV: { says: 'its cut-off', unit: 'V' },
+    bankOhm: { says: 'bank', unit: 'Ohm' },
+    cableOhm: { says: 'cables, there and back', unit: 'Ohm' },
+  },
+  source: 'the map of sag, under Bank',
 });
 
 /** Gathers what a monitor's settings follow from, for a profile. @param profile  the one that the sheet shows by default */
@@ -144,19 +158,26 @@ export function monitorFacts(rig: MonitorRig, profile: Profile = profileOf(rig.p
   };
 }
 
-/** At which charge the inverters' loads, all at once, take the bank below the inverter's cut-off, by the map of sag. */
-function inverterOff({ bank, sized, audit, inverters, wiring, circuit }: MonitorRig, cells: number, ohm: number) {
-  const [inverter] = inverters;
-  if (!inverter) return null;
-  const powerW = audit.lines.reduce(
-    (sum, { inverterId, runningW }) => sum + (inverterId === inverter.id ? runningW : 0),
-    0,
-  );
-  if (powerW <= 0) return null;
-  const cutOffV = inverter.cutOffV ?? usualCutOffV(bank, sized.chemistry);
-  const socFraction = cutOffSoc(
-    { chemistry: sized.chemistry, cells, bankOhm: ohm, cableOhm: inverterPath(wiring, circuit).ohm, cutOffV },
-    powerW,
-  );
-  return { socFraction, powerW };
+/** At which charge the loads of an inverter, all at once, take the bank below its cut-off, by the map of sag. */
+function inverterOff(
+  { bank, sized, audit, inverters, wiring, circuit }: MonitorRig,
+  cells: number,
+  ohm: number,
+): Figure | null {
+  const offs = inverters.flatMap((inverter) => {
+    const powerW = audit.lines.reduce(
+      (sum, { inverterId, runningW }) => sum + (inverterId === inverter.id ? runningW : 0),
+      0,
+    );
+    if (powerW <= 0) return [];
+    const cutOffV =
+      inverter.cutOffV === null
+        ? byDefault(usualCutOffV(bank, sized.chemistry), 'usual for an inverter')
+        : entered(inverter.cutOffV, inverter.name);
+    const cableOhm = computed(inverterPath(wiring, circuit, inverter.id).ohm, 'as under Wiring');
+    const given = { chemistry: sized.chemistry, cells, bankOhm: ohm, cableOhm: cableOhm.value, cutOffV: cutOffV.value };
+    const inputs = { powerW: computed(powerW, inverter.name), cutOffV, bankOhm: computed(ohm, 'cold'), cableOhm };
+    return [offBelow.figure(cutOffSoc(given, powerW), inputs, { key: inverter.id })];
+  });
+  return offs.reduce<Figure | null>((first, one) => (first && first.value >= one.value ? first : one), null);
 }

@@ -2,7 +2,7 @@ import { copperOhm } from '../conductors/copper';
 import type { CircuitFigures, LoopFigures } from './circuit-figures';
 import type { WiringPlan } from './plan';
 
-/** The way from the bank to the first inverter and back. */
+/** The way from the bank to an inverter and back. */
 export interface InverterPath {
   /** Ω there and back, copper alone, in use. */
   ohm: number;
@@ -17,10 +17,18 @@ const IN_USE_C = 40;
 
 /**
  * What lies between the bank and its inverter: as laid out, or the one run that is known until then.
- * @param circuit  null: nothing is laid out
+ * @param circuit     null: nothing is laid out
+ * @param inverterId  null: the first of the circuit
  */
-export function inverterPath({ inverterRun }: WiringPlan, circuit: CircuitFigures | null): InverterPath {
-  const loop = circuit?.loops.find(({ part, hasOut, hasBack }) => part.kind === 'inverter' && hasOut && hasBack);
+export function inverterPath(
+  { inverterRun }: WiringPlan,
+  circuit: CircuitFigures | null,
+  inverterId: string | null = null,
+): InverterPath {
+  const loop = circuit?.loops.find(
+    ({ part, hasOut, hasBack }) =>
+      part.kind === 'inverter' && hasOut && hasBack && (inverterId === null || part.inverterId === inverterId),
+  );
   if (!circuit || !loop) {
     const { lengthM, areaMm2 } = inverterRun;
     return { ohm: copperOhm(2 * lengthM, areaMm2, IN_USE_C), lengthM, from: 'one-run' };

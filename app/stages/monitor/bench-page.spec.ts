@@ -30,6 +30,33 @@ describe('the test bench', () => {
     await page.press('as entered');
     await page.until(() => page.text('h1').includes('falsely'));
   });
+  it('keeps what was moved over a reload, and takes it back move by move', async () => {
+    localStorage.setItem('coulan-bench-sample', JSON.stringify({ 'hold-time': 17 }));
+    const page = await openPage(BenchPage, hasty());
+    await page.until(() => page.texts('co-bench-panes').length > 0);
+    expect(page.text('.bench')).toMatch(/Hold time\s*1 min\s*17 min/);
+    const slide = (value: string) => {
+      const slider = page.field('Hold time on the bench');
+      slider.value = value;
+      slider.dispatchEvent(new Event('input'));
+    };
+    // A drag is one move.
+    slide('18');
+    slide('20');
+    await page.settle();
+    expect(localStorage.getItem('coulan-bench-sample')).toBe('{"hold-time":20}');
+    await page.press('Take the last move back');
+    expect(page.text('.bench')).toMatch(/Hold time\s*1 min\s*17 min/);
+    expect(page.element.ownerDocument.body.textContent).not.toContain('Take the last move back');
+    localStorage.removeItem('coulan-bench-sample');
+  });
+  it('takes nothing up that cannot be read', async () => {
+    localStorage.setItem('coulan-bench-sample', '{"hold-time":"long"}');
+    const page = await openPage(BenchPage, hasty());
+    await page.until(() => page.texts('co-bench-panes').length > 0);
+    expect(page.text('.bench')).toMatch(/Hold time\s*1 min/);
+    localStorage.removeItem('coulan-bench-sample');
+  });
   it('moves a setting by its handle, with keys and with the pointer', async () => {
     const page = await openPage(BenchPage, hasty());
     await page.until(() => page.texts('co-bench-panes').length > 0);

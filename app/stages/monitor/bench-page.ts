@@ -1,20 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { ActivatedRoute, Router } from '@angular/router';
 import type { FullAxis } from '@core/monitor/bench/search';
-import { sumTrials } from '@core/monitor/bench/sum-trials';
+import { totalFigures, type TrialFigures, trialFigures } from '@core/monitor/bench/trial-figures';
 import type { Trial } from '@core/counter/trial';
 import { FALSE_BELOW, FULL_FROM } from '@core/counter/true-fulls';
+import { counterOf } from '@core/monitor/counter-of';
 import { unitFactor } from '@core/monitor/meter-unit';
 import type { SettingId, SettingValues } from '@core/monitor/setting-id';
 import { formatNumber, quantityText } from '@core/quantity/format';
 import { StageTabs } from '../../rig/stage-tabs';
 import { clockLabel, momentLabel } from '../../ui/dates';
+import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
 import { Ways } from '../../ui/ways';
 import { AlongStrip } from './along-strip';
 import { BenchPanes, type Handle } from './bench-panes';
 import type { SetId } from './bench-board';
-import { BenchRun } from './bench-run';
+import { BenchRun, type BenchSet } from './bench-run';
 import { EmptyMonitor } from './empty-monitor';
 import { storedText } from './menu-words';
 import { MonitorFacts } from './monitor-facts';
@@ -45,7 +47,7 @@ const LISTED = 8;
 /** Settings tried on days of known truth before they are typed in. */
 @Component({
   selector: 'co-bench-page',
-  imports: [AlongStrip, BenchPanes, EmptyMonitor, MarginContent, StageTabs, Ways],
+  imports: [AlongStrip, BenchPanes, EmptyMonitor, FigurePart, MarginContent, StageTabs, Ways],
   providers: [BenchRun],
   templateUrl: './bench-page.html',
   styleUrl: './bench-page.css',
@@ -170,15 +172,19 @@ export class BenchPage {
     const [set, shown] = [this.run.set(), this.run.trial()];
     return this.run.traces().map(({ key, name, says }) => {
       const trial = key === this.run.trace()?.key ? shown?.trial : this.run.trialOf(key, set);
-      return { key, name, says, gone: trial === null, cells: trial ? cellsOf(trial) : null };
+      return { key, name, says, gone: trial === null, figures: trial ? this.figuresOf(key, trial, set) : null };
     });
   });
   /** Each set over all traces. */
   protected readonly totals = computed(() =>
     this.run.sets().map((set) => {
-      const all = this.run.traces().map(({ key }) => this.run.trialOf(key, set));
-      const sum = sumTrials(all.flatMap((trial) => trial ?? []));
-      return { set, complete: !all.includes(undefined), ...sum, worst: formatNumber(sum.worstAh, 1) };
+      const all = this.run.traces().map(({ key, name }) => ({ key, says: name, trial: this.run.trialOf(key, set) }));
+      const tried = all.flatMap(({ key, says, trial }) => {
+        const of = trial ? this.figuresOf(key, trial, set) : null;
+        return of ? [{ says, of }] : [];
+      });
+      const complete = all.every(({ trial }) => trial !== undefined);
+      return { set, figures: complete ? totalFigures(set.id, tried) : null };
     }),
   );
   protected readonly strips = computed(() => {
@@ -248,7 +254,7 @@ export class BenchPage {
       return value === undefined || asEntered?.value === value ? [] : [{ id, value }];
     });
     this.facts.keyMany(typed, 'keyed off the bench');
-    this.run.moved.set({});
+    this.run.clear();
     this.run.chosen.set('entered');
   }
 
@@ -258,6 +264,13 @@ export class BenchPage {
     return oneDay && !this.run.zoom() ? clockLabel(timeMs, this.zone()) : momentLabel(timeMs, this.zone());
   }
 
+  private figuresOf(key: string, trial: Trial, set: BenchSet): TrialFigures | null {
+    const [sheet, bank] = [this.facts.sheet(), this.run.bank()];
+    return sheet && bank
+      ? trialFigures(`${key}:${set.id}`, trial, counterOf(set.values, sheet.facts), bank.capacityAh)
+      : null;
+  }
+
   private storedOf(axis: FullAxis, value: number): number {
     if (axis === 'tailA') return value / this.capacityAh();
     return axis === 'holdMs' ? value / 60_000 : value;
@@ -265,26 +278,3 @@ export class BenchPage {
 }
 
 const rounded = (value: number, step: number) => Number((Math.round(value / step) * step).toPrecision(10));
-const signed = (value: number, decimals: number) => `${value > 0 ? '+' : ''}${formatNumber(value, decimals)}`;
-
-const cellsOf = ({
-  days,
-  trueFulls,
-  marked,
-  marks,
-  missed,
-  falseMarks,
-  driftAhPerWeek,
-  worst,
-  hoursOffFraction,
-}: Trial) => ({
-  days: formatNumber(days, 0),
-  fulls: trueFulls === null ? '–' : String(trueFulls),
-  marked: String(marked ?? marks.length),
-  missed: trueFulls === null ? '–' : String(missed.length),
-  wrong: falseMarks === null ? '–' : String(falseMarks),
-  drift: driftAhPerWeek === null ? '–' : signed(driftAhPerWeek, 1),
-  worst: worst === null ? '–' : signed(worst.errorAh, 1),
-  hours: hoursOffFraction === null ? '–' : signed(hoursOffFraction * 100, 0),
-  bad: (falseMarks ?? 0) > 0,
-});

@@ -37,7 +37,8 @@ export class BenchRun {
   private readonly pool = inject(YearPool);
 
   private readonly board = inject(BenchBoard);
-  readonly moved = this.board.moved;
+  private readonly moved = this.board.moved;
+  readonly canGoBack = this.board.canGoBack;
   readonly chosen = this.board.chosen;
   readonly result = this.board.result;
   private readonly found = this.board.found;
@@ -177,13 +178,23 @@ export class BenchRun {
   /** Moves one setting of what is tried, and shows it. */
   move(id: SettingId, value: number): void {
     const from = this.chosen() === 'tried' ? this.moved() : this.differs(this.set().values);
-    this.moved.set({ ...from, [id]: value });
+    this.board.put({ ...from, [id]: value }, id);
     this.chosen.set('tried');
+  }
+
+  /** As it lay before the last move. */
+  back(): void {
+    this.board.back();
+  }
+
+  /** Nothing is moved any more: it is keyed in. */
+  clear(): void {
+    this.board.put({}, null);
   }
 
   /** What is tried is this set from now on. */
   take(set: BenchSet): void {
-    this.moved.set(this.differs(set.values));
+    this.board.put(this.differs(set.values), null);
     this.chosen.set('tried');
   }
 

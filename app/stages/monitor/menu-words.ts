@@ -1,24 +1,10 @@
+import { FIGURE_UNIT } from '@core/monitor/menu-figure';
 import type { MeterField, MeterUnit } from '@core/monitor/plan';
 import { type MenuValue, stepDecimals, unitFactor } from '@core/monitor/meter-unit';
 import { formatNumber } from '@core/quantity/format';
-import { UNITS, type Unit } from '@core/quantity/unit';
+import { UNITS } from '@core/quantity/unit';
 import type { Limit } from '@core/plan/limit';
 import { LIMITS } from '@core/rig/limits';
-
-/** A unit of a meter's menu as the fields of the app know it. */
-export const FIELD_UNIT: Record<MeterUnit, Unit> = {
-  percent: 'Fraction',
-  A: 'A',
-  Ah: 'Ah',
-  V: 'V',
-  mV: 'MilliV',
-  min: 'Minute',
-  s: 'S',
-  h: 'H',
-  days: 'Day',
-  'mV/K': 'MilliVPerK',
-  number: 'Ratio',
-};
 
 export const MENU_UNIT_WORDS: Record<MeterUnit, string> = {
   percent: '%',
@@ -36,7 +22,7 @@ export const MENU_UNIT_WORDS: Record<MeterUnit, string> = {
 
 /** What a value of a field is in the stored unit of its setting: value of the field × this. */
 export const storedPer = ({ id, unit }: MeterField, capacityAh: number): number =>
-  unitFactor(id, unit, capacityAh) * UNITS[FIELD_UNIT[unit]].factor;
+  unitFactor(id, unit, capacityAh) * UNITS[FIGURE_UNIT[unit]].factor;
 
 /** What a field of the menu takes, in the unit of the field. */
 export function menuLimit(field: MeterField, capacityAh: number): Limit {

@@ -19,6 +19,13 @@ const RELAYS: readonly Option[] = [
   { id: 'volts', name: 'by volts' },
 ];
 
+type FullRule = 'volts-and-amps' | 'volts' | 'hand';
+const FULL_RULES: readonly (Option & { id: FullRule })[] = [
+  { id: 'volts-and-amps', name: 'by voltage and current together' },
+  { id: 'volts', name: 'by voltage alone' },
+  { id: 'hand', name: 'only when a person says so' },
+];
+
 /** Which meter: what its menu asks for, in which unit and steps, and what is lost by what it does not. */
 @Component({
   selector: 'co-meter-page',
@@ -33,6 +40,12 @@ export class MeterPage {
   protected readonly words = SETTING_WORDS;
   protected readonly safe = SAFE_SIDE;
   protected readonly relays = RELAYS;
+  protected readonly fullRules = FULL_RULES;
+  protected readonly fullRule = computed<FullRule>(() => {
+    const meter = this.facts.plan()?.meter;
+    if (!meter?.automaticFull) return 'hand';
+    return meter.fields.some(({ id }) => id === 'tail-current') ? 'volts-and-amps' : 'volts';
+  });
   protected readonly rows = computed(() => {
     const meter = this.facts.plan()?.meter;
     if (!meter) return [];
@@ -78,6 +91,16 @@ export class MeterPage {
     if (field) this.put(id, { ...field, step });
   }
 
+  /** One that goes by voltage alone asks for no tail current, and one that goes by both does. */
+  protected pickFullRule(rule: string): void {
+    const meter = this.facts.plan()?.meter;
+    if (!meter) return;
+    const tail = meter.fields.find(({ id }) => id === 'tail-current') ?? usualField('tail-current');
+    const fields =
+      rule === 'hand' ? meter.fields : withField(meter.fields, 'tail-current', rule === 'volts' ? null : tail);
+    this.facts.changeMeter({ automaticFull: rule !== 'hand', fields });
+  }
+
   /** The relay's two go by what the relay goes by. */
   protected pickRelay(by: string): void {
     const meter = this.facts.plan()?.meter;
@@ -92,13 +115,15 @@ export class MeterPage {
   }
 
   private put(id: SettingId, field: Meter['fields'][number] | null): void {
-    const fields = this.facts.plan()?.meter.fields ?? [];
-    const others = fields.filter((one) => one.id !== id);
-    const all = field ? [...others, field] : others;
-    this.facts.changeMeter({
-      fields: all.sort((a, b) => SETTING_IDS.indexOf(a.id) - SETTING_IDS.indexOf(b.id)),
-    });
+    this.facts.changeMeter({ fields: withField(this.facts.plan()?.meter.fields ?? [], id, field) });
   }
+}
+
+/** Fields with one of them as it is now, in the order of the sheet; null: without it. */
+function withField(fields: Meter['fields'], id: SettingId, field: Meter['fields'][number] | null): Meter['fields'] {
+  const others = fields.filter((one) => one.id !== id);
+  const all = field ? [...others, field] : others;
+  return all.sort((a, b) => SETTING_IDS.indexOf(a.id) - SETTING_IDS.indexOf(b.id));
 }
 
 /** The units that a meter may ask in; of the relay only those of what it goes by. */

@@ -20,8 +20,13 @@ describe('which meter', () => {
     expect(page.texts('.without').join()).toContain('1.9 Ah a week');
     await page.press('Hold time');
     expect(page.rig().monitor.meter.fields.map(({ id }) => id)[3]).toBe('hold-time');
-    await page.press('marks full by itself');
+    await page.choose('It marks full', 'only when a person says so');
     expect(page.text('h1')).toBe('Your meter asks for 18 settings and is set full by hand.');
+    await page.choose('It marks full', 'by voltage alone');
+    expect(page.text('h1')).toBe('Your meter asks for 17 settings; without its tail current full marks need care.');
+    expect(page.rig().monitor.meter.automaticFull).toBe(true);
+    await page.choose('It marks full', 'by voltage and current together');
+    expect(page.rig().monitor.meter.fields.map(({ id }) => id)[2]).toBe('tail-current');
   });
   it('asks in its own units and steps; its relay by charge or by volts', async () => {
     const page = await openPage(MeterPage, sampleRig());

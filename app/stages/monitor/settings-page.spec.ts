@@ -63,7 +63,7 @@ describe('the monitor’s settings', () => {
     const monitor = { ...rig.monitor, entries: [keyedIn('full-voltage', 26.5), keyedIn('hold-time', 1)] };
     const page = await openPage(SettingsPage, { ...rig, monitor });
     expect(page.texts('.findings li')).toEqual([
-      'As entered: Full from 26.50 V is no higher than float or a rested full bank, 27.60 V: it is marked at rest. Raise the full voltage above both.',
+      'As entered: Full from 26.50 V is no higher than float or a rested full bank, 27.60 V: it is marked at rest. Raise the full voltage above both.Rests on: a full bank stands at 27.60 V',
       'As entered: A hold of 1.0 min is shorter than clouds last, 7 min and more. Lengthen the hold time; the test bench shows from where on no day is fooled.',
     ]);
   });

@@ -2,10 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { RouterLink } from '@angular/router';
 import { capacitySetting } from '@core/monitor/settings/counting';
 import type { MonitorFinding } from '@core/monitor/checks/check-settings';
+import { FIGURE_UNIT, menuFigure } from '@core/monitor/menu-figure';
 import type { MonitorPlan } from '@core/monitor/plan';
 import type { SettingId } from '@core/monitor/setting-id';
 import { comparedShares, onUsableScale } from '@core/monitor/two-scales';
-import type { Sourced } from '@core/formula/figure';
+import { byDefault, type Sourced } from '@core/formula/figure';
 import { formatNumber, quantityText } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
 import { StageTabs } from '../../rig/stage-tabs';
@@ -19,7 +20,7 @@ import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
 import { EmptyMonitor } from './empty-monitor';
 import { findingWords } from './finding-words';
-import { FIELD_UNIT, menuLimit, menuText, storedPer, storedText } from './menu-words';
+import { menuLimit, storedPer, storedText } from './menu-words';
 import { MonitorFacts } from './monitor-facts';
 import { movedWords } from './moved-words';
 import { PROBLEM_WORDS, SETTING_WORDS } from './setting-words';
@@ -50,7 +51,8 @@ export class SettingsPage {
   );
   protected readonly tail = (currentA: number) => quantityText(currentA, 'A', { decimals: 1 });
   protected readonly volts = ({ value }: Sourced) => formatNumber(value, 1);
-  private readonly capacityAh = computed(() => this.sheet()?.settings[0]?.figure.value ?? 1);
+  private readonly capacity = computed<Sourced>(() => this.sheet()?.settings[0]?.figure ?? byDefault(1));
+  private readonly capacityAh = computed(() => this.capacity().value);
 
   /** What the meter asks for; the rest of the sheet stands under "Your meter". */
   protected readonly rows = computed(() =>
@@ -63,11 +65,12 @@ export class SettingsPage {
         const text = (stored: number) => storedText(field, stored, this.capacityAh());
         return {
           setting,
-          unit: FIELD_UNIT[field.unit],
+          unit: FIGURE_UNIT[field.unit],
           limit: menuLimit(field, this.capacityAh()),
           shown: entered ? Number((entered.value / per).toPrecision(10)) : null,
           per,
-          menu: menuText(menu),
+          menu: menuFigure(setting, this.capacity()),
+          menuDecimals: menu.decimals,
           range: span > 0 ? `${text(allowed.low).split(' ')[0]} to ${text(allowed.high)}` : text(allowed.low),
           // Where the derived value stands within what is allowed, 0…100 %.
           place: span > 0 ? Math.min(100, Math.max(0, (100 * (figure.value - allowed.low)) / span)) : 50,

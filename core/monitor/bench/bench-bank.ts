@@ -1,6 +1,6 @@
 import type { TraceBank } from '../../counter/standard-traces';
 import type { ReckoningBank } from '../../counter/reckoned-truth';
-import { stopOf } from '../chargers';
+import { stopFigure } from '../chargers';
 import type { MonitorFacts } from '../facts';
 
 const USUAL_C = 20;
@@ -16,7 +16,7 @@ export function benchBank({ chemistry, cells, ratedAh, profile, bankOhm, charger
     tempC: profile.tempC ?? USUAL_C,
     absorptionV: chargers.absorptionV.value,
     floatV: chargers.floatV.value,
-    stopsAtA: stopOf(chargers, chemistry, ratedAh.value),
+    stopsAtA: stopFigure(chargers, chemistry, ratedAh).value,
     sun: chargers.sunCharges,
   };
 }

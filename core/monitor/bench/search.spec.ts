@@ -4,8 +4,6 @@ import type { ChemistryId } from '../../cells/chemistry';
 import { type CounterSettings, PERFECT_METER } from '../../counter/counter-settings';
 import { standardTrace, type TraceBank, type TraceId } from '../../counter/standard-traces';
 import type { TracedHour } from '../../charging/trace-week';
-import type { Trial } from '../../counter/trial';
-import { sumTrials } from './sum-trials';
 import { yearWeeks } from './year-weeks';
 import { compareScores, type FullSet, scoreOf, type SearchOrder, type SearchResult, searchSets } from './search';
 
@@ -121,21 +119,6 @@ describe('the search', () => {
     expect(better({ driftAh: 0.5, delayMin: 9 })).toBe(true);
     expect(better({ delayMin: 0 })).toBe(true);
     expect(compareScores(score, score)).toBe(0);
-  });
-});
-
-describe('several traces together', () => {
-  const trial = (more: Partial<Trial>): Trial => ({
-    ...{ days: 1, trueFulls: 2, marked: 1, marks: [], falseMarks: 1, driftAhPerWeek: 0, delayMin: null },
-    ...{ hoursOffFraction: null, calls: [], worst: { errorAh: -3, timeMs: 0 } },
-    missed: [{ fromMs: 0, toMs: 1, cause: 'not-held', came: 0 }],
-    ...more,
-  });
-  it('count what is judged, and name how many are not', () => {
-    const unknown = trial({ trueFulls: null, falseMarks: null, worst: null, missed: [] });
-    expect(sumTrials([trial({}), trial({ worst: { errorAh: 2, timeMs: 0 } }), unknown])).toEqual({
-      ...{ unjudged: 1, trueFulls: 4, missed: 2, falseMarks: 2, worstAh: 3 },
-    });
   });
 });
 

@@ -55,9 +55,9 @@ export interface AlongValue {
   worstAh: number;
 }
 
-/** Less than this apart is the same, in Ah and minutes: the middle of a plateau is worth more. */
 /** Sums of decimal steps come out a hair beside them. */
 const HAIR = 1e-9;
+/** Less than this apart is the same, in Ah and minutes: the middle of a plateau is worth more. */
 const SAME_DRIFT_AH = 0.5;
 const SAME_DELAY_MIN = 20;
 

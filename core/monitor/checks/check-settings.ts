@@ -1,10 +1,12 @@
-import { stopOf } from '../chargers';
+import { byDefault, computed, type Figure } from '../../formula/figure';
+import { stopFigure } from '../chargers';
 import type { MonitorFacts } from '../facts';
 import { OWN_CUT_OFF_CELL_V } from '../settings/alarms';
-import { EFFICIENCY_RANGE, PEUKERT_RANGE } from '../settings/counting';
+import { EFFICIENCY_RANGE, PEUKERT_RANGE, uncountedPerWeek } from '../settings/counting';
 import { CLOUD_MIN } from '../settings/full-mark';
 import { HEADROOM } from '../settings/shunt';
 import type { SettingId, SettingValues } from '../setting-id';
+import { highestAbsorption, idleVoltage, leastShunt, lowestAbsorption, ownCutOff, springsBack } from './bounds';
 
 export const FINDING_CODES = [
   'never-full',
@@ -35,9 +37,9 @@ export interface MonitorFinding {
   /** What it is judged by, in stored units: the value that is set, and what it should be above or below. */
   is: number;
   bound: number;
+  /** Where that bound is from; null: it needs no working. */
+  rests: Figure | null;
 }
-
-const WEEK_H = 168;
 
 type Check = (values: SettingValues, facts: MonitorFacts) => MonitorFinding | null;
 
@@ -46,33 +48,41 @@ const found = (
   severity: MonitorFinding['severity'],
   settings: SettingId[],
   is: number,
-  bound: number,
-): MonitorFinding => ({ code, severity, settings, is, bound });
+  bound: number | Figure,
+): MonitorFinding => {
+  const rests = typeof bound === 'number' ? null : bound;
+  return { code, severity, settings, is, bound: rests?.value ?? (bound as number), rests };
+};
 
 const fullAgainstChargers: Check = ({ 'full-voltage': fullV }, { chargers }) => {
   if (fullV === undefined) return null;
-  const [lowest, highest] = [chargers.absorptionV.value, chargers.highestAbsorptionV.value];
-  if (fullV > highest) return found('never-full', 'error', ['full-voltage'], fullV, highest);
-  return fullV > lowest ? found('not-every-charger', 'warning', ['full-voltage'], fullV, lowest) : null;
+  const { absorptionV, highestAbsorptionV } = chargers;
+  if (fullV > highestAbsorptionV.value)
+    return found('never-full', 'error', ['full-voltage'], fullV, highestAbsorption(highestAbsorptionV));
+  if (fullV <= absorptionV.value) return null;
+  return found('not-every-charger', 'warning', ['full-voltage'], fullV, lowestAbsorption(absorptionV));
 };
 
 const fullAtRest: Check = ({ 'full-voltage': fullV }, { chargers, restedFullV }) => {
-  const restV = Math.max(chargers.floatV.value, restedFullV.value);
-  return fullV !== undefined && fullV <= restV ? found('full-at-rest', 'error', ['full-voltage'], fullV, restV) : null;
+  const rest = idleVoltage.figure({ floatV: chargers.floatV, restedV: restedFullV });
+  return fullV !== undefined && fullV <= rest.value
+    ? found('full-at-rest', 'error', ['full-voltage'], fullV, rest)
+    : null;
 };
 
 const tailBelowStop: Check = ({ 'tail-current': tail, capacity }, { chargers, ratedAh, chemistry }) => {
   if (tail === undefined) return null;
   const tailA = tail * (capacity ?? ratedAh.value);
-  const stopA = stopOf(chargers, chemistry, ratedAh.value);
-  return tailA <= stopA ? found('tail-below-stop', 'error', ['tail-current'], tailA, stopA) : null;
+  const stop = stopFigure(chargers, chemistry, ratedAh);
+  return tailA <= stop.value ? found('tail-below-stop', 'error', ['tail-current'], tailA, stop) : null;
 };
 
 /** Is: Ah a week that are never counted. */
-const deadBandHides: Check = ({ 'dead-band': band }, { smallestStanding }) =>
-  band !== undefined && smallestStanding !== null && band > smallestStanding.value
-    ? found('dead-band-hides', 'error', ['dead-band'], smallestStanding.value * WEEK_H, smallestStanding.value)
-    : null;
+const deadBandHides: Check = ({ 'dead-band': band }, facts) => {
+  const [standing, week] = [facts.smallestStanding, uncountedPerWeek(facts)];
+  if (band === undefined || standing === null || week === null || band <= standing.value) return null;
+  return { ...found('dead-band-hides', 'error', ['dead-band'], week.value, standing.value), rests: week };
+};
 
 const holdAgainstClouds: Check = ({ 'hold-time': hold }, { chargers }) =>
   hold !== undefined && chargers.sunCharges && hold < CLOUD_MIN
@@ -81,9 +91,9 @@ const holdAgainstClouds: Check = ({ 'hold-time': hold }, { chargers }) =>
 
 const shuntAgainstCurrent: Check = ({ 'shunt-rating': rating }, { largestA, shunt }) => {
   const ratingA = shunt?.ratingA?.value ?? rating;
-  const leastA = HEADROOM.least * largestA.value;
-  return ratingA !== undefined && ratingA < leastA - 1e-9
-    ? found('shunt-too-small', 'error', ['shunt-rating'], ratingA, leastA)
+  const least = leastShunt.figure({ largestA, headroomRatio: byDefault(HEADROOM.least) });
+  return ratingA !== undefined && ratingA < least.value - 1e-9
+    ? found('shunt-too-small', 'error', ['shunt-rating'], ratingA, least)
     : null;
 };
 
@@ -119,9 +129,12 @@ const formerChemistry: Check = (values, { chemistry }) => {
 };
 
 const emptyBelowOwn: Check = ({ 'empty-voltage': emptyV }, { chemistry, cells }) => {
-  const ownV = OWN_CUT_OFF_CELL_V[chemistry.family] * cells;
-  return emptyV !== undefined && emptyV < ownV - 1e-9
-    ? found('empty-below-own', 'error', ['empty-voltage'], emptyV, ownV)
+  const own = ownCutOff.figure({
+    cellV: byDefault(OWN_CUT_OFF_CELL_V[chemistry.family], chemistry.name),
+    cells: computed(cells, 'the bank'),
+  });
+  return emptyV !== undefined && emptyV < own.value - 1e-9
+    ? found('empty-below-own', 'error', ['empty-voltage'], emptyV, own)
     : null;
 };
 
@@ -131,15 +144,15 @@ const ofBank = (shown: number, { plan, usableFraction }: MonitorFacts): number =
 
 const alarmAfterInverter: Check = ({ 'reserve-alarm': alarm }, facts) => {
   if (alarm === undefined || !facts.inverterOff) return null;
-  const [at, off] = [ofBank(alarm, facts), facts.inverterOff.socFraction];
-  return at < off ? found('alarm-after-inverter', 'warning', ['reserve-alarm'], at, off) : null;
+  const [at, off] = [ofBank(alarm, facts), facts.inverterOff];
+  return at < off.value ? found('alarm-after-inverter', 'warning', ['reserve-alarm'], at, off) : null;
 };
 
 const relayChatters: Check = ({ 'cut-off': off, 'cut-in': on }, { plan, peakA, bankOhm }) => {
   if (off === undefined || on === undefined) return null;
-  const springsBack = plan.meter.relayBy === 'volts' ? peakA.value * bankOhm.value : 0;
-  return on - off <= springsBack
-    ? found('relay-chatters', 'error', ['cut-off', 'cut-in'], on - off, springsBack)
+  const springs = plan.meter.relayBy === 'volts' ? springsBack.figure({ peakA, ohm: bankOhm }) : null;
+  return on - off <= (springs?.value ?? 0)
+    ? found('relay-chatters', 'error', ['cut-off', 'cut-in'], on - off, springs ?? 0)
     : null;
 };
 
@@ -166,7 +179,7 @@ const alarmsCrossed: Check = ({ 'low-alarm': low, 'high-alarm': high }) =>
 
 const highBelowCharge: Check = ({ 'high-alarm': high }, { chargers }) =>
   high !== undefined && high <= chargers.highestAbsorptionV.value
-    ? found('high-below-charge', 'error', ['high-alarm'], high, chargers.highestAbsorptionV.value)
+    ? found('high-below-charge', 'error', ['high-alarm'], high, highestAbsorption(chargers.highestAbsorptionV))
     : null;
 
 const emptyAboveAlarm: Check = ({ 'empty-voltage': empty, 'low-alarm': low }) =>
