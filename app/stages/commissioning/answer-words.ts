@@ -201,6 +201,7 @@ function rollCallAnswer(
   const words = rollCallWords(step, first.cause, {
     changeText: text(Math.abs(changeA), 'A'),
     draws: changeA < 0,
+    isLess: Math.abs(changeA) < Math.min(Math.abs(step.item.fromA), Math.abs(step.item.toA)),
     verdict,
     where: run
       ? { label: run.label, ends: `${context.names.ofPost(run.from)} to ${context.names.ofPost(run.to)}` }
@@ -224,6 +225,8 @@ function rollCallWords(
   facts: {
     changeText: string;
     draws: boolean;
+    /** It changes the count by less than the least that was expected. */
+    isLess: boolean;
     verdict: Extract<Judgement, { kind: 'roll-call' }>['verdict'];
     where: { label: string; ends: string } | null;
     readRight: number;
@@ -249,7 +252,7 @@ function rollCallWords(
     case 'plan-wrong':
       return {
         headline: `It ${draws ? 'draws' : 'gives'} ${changeText}, not what the plan says.`,
-        says: 'Others read right. If it ran as usual, then its plate or the plan is wrong.',
+        says: `${readRight > 0 ? 'Others read right. ' : ''}If it ran as usual, then its plate or the plan is wrong.${facts.isLess ? ' Or part of it comes back past the shunt, over the chassis: clamp its positive lead. If the clamp reads more than the monitor, look for a case or a bond that is joined to the bank’s side.' : ''}`,
         actions: 'load' in step.about ? [adopt] : [],
       };
     case 'other-switched':

@@ -269,6 +269,15 @@ describe('the roll call', () => {
     await page.undo();
     expect(page.rig().loads.find(({ id }) => id === 'fan')!.known).not.toBe('clamp');
   });
+  it('says that too little may come back over the chassis, and too much cannot', async () => {
+    const page = await open('roll-call:load:fan');
+    await read(page, '0', '-8');
+    expect(page.text('co-answer .words')).not.toContain('chassis');
+    await page.type('shown after', '-0.4');
+    await page.settle();
+    expect(page.text('co-answer h2')).toBe('It draws 0.40 A, not what the plan says.');
+    expect(page.text('co-answer .words')).toContain('past the shunt, over the chassis');
+  });
   it('calls all again once the shunt is set right', async () => {
     const page = await open('roll-call:load:lamp', upTo(FIRST_CALLED));
     await read(page, '0', '1');
