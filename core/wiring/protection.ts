@@ -36,17 +36,21 @@ export function guardsOf({ outWays }: Currents): ReadonlyMap<string, Guard> {
 /** Which fuses lie behind each, seen from the bank. Of two at the ends of one way, neither does: whichever blows, the same goes dark. */
 export function fusesBehind({ outWays }: Currents): ReadonlyMap<string, ReadonlySet<FusePart>> {
   const behind = new Map<string, Set<FusePart>>();
-  const passed = new Map<string, number>();
-  for (const way of outWays) {
+  const passed = new Map<string, Set<number>>();
+  for (const [n, way] of outWays.entries()) {
     const fuses = way.flatMap(({ part }) => (part?.kind === 'fuse' ? [part] : []));
     fuses.forEach((fuse, k) => {
-      passed.set(fuse.id, (passed.get(fuse.id) ?? 0) + 1);
+      passed.set(fuse.id, (passed.get(fuse.id) ?? new Set()).add(n));
       const set = behind.get(fuse.id) ?? new Set<FusePart>();
       behind.set(fuse.id, set);
       for (const later of fuses.slice(k + 1)) set.add(later);
     });
   }
-  for (const [id, set] of behind)
-    for (const later of set) if (passed.get(later.id) === passed.get(id)) set.delete(later);
+  // Each of a way's fuses is passed by that way at least.
+  const isPassedAlike = (id: string, other: string) => {
+    const [ways, others] = [passed.get(id), passed.get(other)];
+    return ways?.size === others?.size && [...(ways ?? [])].every((n) => others?.has(n));
+  };
+  for (const [id, set] of behind) for (const later of set) if (isPassedAlike(id, later.id)) set.delete(later);
   return behind;
 }
