@@ -46,6 +46,8 @@ export interface FuseFigures {
   /** Null: none of the list will do. A size that was typed may be of no family of the list. */
   choice: { ratingA: number; family: string | null } | null;
   chosen: boolean;
+  /** That it may have to break, V: of the bank while it is charged, or of the second battery. */
+  highestV: number;
   /** Through it, at its own terminals; null: no battery reaches it. */
   shortCircuit: Figure | null;
   /** The largest that may ever be put in: what the thinnest wire behind it carries; null: no wire behind it is known. */

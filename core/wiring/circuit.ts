@@ -270,7 +270,7 @@ function fuseFigures(
         );
   const largest = weakestWire(part, guards, byId, wiring.nearM);
   const design = pick(designs, part.id);
-  const own = { part, design, shortCircuit, largest };
+  const own = { part, design, highestV, shortCircuit, largest };
   const place = { highestV, shortCircuitA: shortCircuit?.value ?? 0 };
   if (part.ratingA !== null)
     return { ...own, choice: { ratingA: part.ratingA, family: familyOf(part, place) }, chosen: false };

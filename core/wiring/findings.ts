@@ -118,8 +118,8 @@ function enoughFor(run: Run, wantedA: number, { list }: WiringPlan): number | nu
 }
 
 function ofFuse(
-  { part, design, choice, chosen, shortCircuit, largest }: FuseFigures,
-  { highestV, fuses, currents, behind }: CircuitFigures,
+  { part, design, choice, chosen, highestV, shortCircuit, largest }: FuseFigures,
+  { fuses, currents, behind }: CircuitFigures,
   { wiring }: FindingFacts,
 ): Finding[] {
   const on = { part: part.id };

@@ -28,6 +28,22 @@ describe('a charger between two batteries', () => {
     const leadOhm = (1.724e-8 * 0.08) / (areaMm2 * 1e-6);
     expect(fuse.shortCircuit!.value).toBeCloseTo(14.8 / (0.005 + leadOhm), 0);
   });
+  it('a fuse on its side that a hand chose has that battery’s voltage to break, whatever the bank has', () => {
+    const high: Rig = { ...between, bank: { ...van.bank, seriesCount: 4 } };
+    const laid = laidOut(high);
+    const typed = (id: string) => {
+      const parts = laid.parts.map((part) =>
+        part.id === id && part.kind === 'fuse'
+          ? { ...part, family: 'terminal block (post-mounted)', ratingA: 250 }
+          : part,
+      );
+      const { findings, highestV } = circuitOf(high, { ...laid, parts });
+      expect(highestV).toBeGreaterThan(48);
+      return findings.flatMap(({ on, fault }) => ('part' in on && on.part === id ? [fault.code] : []));
+    };
+    expect(typed('second-source-alt')).not.toContain('fuse-volts');
+    expect(typed('fuse-source-alt')).toContain('fuse-volts');
+  });
   it('finds the second battery’s negative on the bank’s own post', () => {
     const runs = plan.runs.map((run) => (run.id === 'second-minus' ? { ...run, to: 'battery-1.-' } : run));
     const found = circuitOf(between, { ...plan, runs }).findings.filter(({ fault }) => fault.code === 'bypass');
