@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { Ways } from './ways';
 
 export interface Method {
   id: string;
@@ -8,26 +9,12 @@ export interface Method {
   answer: string;
 }
 
-let serial = 0;
-
 /** Where the trade disagrees: one figure, its schools, the reason of each and what the answer would be. */
 @Component({
   selector: 'co-method',
+  imports: [Ways],
   template: `
-    <div class="row" role="radiogroup" [attr.aria-label]="label()">
-      @for (method of methods(); track method.id) {
-        <label [class.on]="method.id === chosen()">
-          <input
-            type="radio"
-            [name]="name"
-            [value]="method.id"
-            [checked]="method.id === chosen()"
-            (change)="pick.emit(method.id)"
-          />
-          {{ method.name }}
-        </label>
-      }
-    </div>
+    <co-ways class="narrow" [label]="label()" [ways]="methods()" [chosen]="chosen() ?? ''" (pick)="pick.emit($event)" />
     @if (current(); as method) {
       <p class="small mut">{{ method.reason }}</p>
     }
@@ -41,58 +28,13 @@ let serial = 0;
     </dl>
   `,
   styles: `
-    .row {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 1px;
-      border: 1px solid var(--rule2);
-      border-radius: 3px;
-      overflow: hidden;
-      width: fit-content;
-      margin: var(--s0) 0 var(--s6);
-      background: var(--rule2);
-    }
-    label {
-      flex: 1 1 auto;
-      text-align: center;
-      background: var(--sheet);
-      padding: var(--s0) var(--s2);
-      font-size: 12px;
-      line-height: 18px;
-      cursor: pointer;
-    }
-    label:hover {
-      background: var(--page);
-    }
-    label:focus-within {
-      outline: 2px solid var(--mark);
-      outline-offset: -2px;
-    }
-    .on,
-    .on:hover {
-      background: var(--mark);
-      color: var(--on-mark);
-    }
-    input {
-      position: absolute;
-      opacity: 0;
-      pointer-events: none;
-    }
     p {
       margin-bottom: var(--s6);
-    }
-    @media (max-width: 720px) {
-      label {
-        padding: var(--s3);
-        font-size: 14px;
-        line-height: 24px;
-      }
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class MethodSwitch {
-  protected readonly name = `method${serial++}`;
   readonly label = input.required<string>();
   readonly methods = input.required<readonly Method[]>();
   readonly chosen = input.required<string | null>();

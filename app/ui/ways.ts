@@ -3,7 +3,7 @@ import type { Option } from './choice';
 
 let serial = 0;
 
-/** A few ways of doing one thing, side by side; one of them is open. */
+/** A few ways of doing one thing, side by side, of which one is chosen; in the margin of a page `class="narrow"`. */
 @Component({
   selector: 'co-ways',
   template: `
@@ -53,9 +53,41 @@ let serial = 0;
       background: var(--mark);
       color: var(--on-mark);
     }
+    :host(.narrow) {
+      margin: var(--s0) 0 var(--s6);
+    }
+    /* As wide as its words, over as many lines as they need. */
+    :host(.narrow) div {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 1px;
+      width: fit-content;
+      overflow: hidden;
+      background: var(--rule2);
+    }
+    :host(.narrow) label {
+      flex: 1 1 auto;
+      padding: var(--s0) var(--s2);
+      background: var(--sheet);
+      font-size: 12px;
+      line-height: 18px;
+    }
+    :host(.narrow) label:hover {
+      background: var(--page);
+    }
+    :host(.narrow) .on,
+    :host(.narrow) .on:hover {
+      background: var(--mark);
+    }
+    :host(.narrow) label:focus-within {
+      outline-offset: -2px;
+    }
     @media (max-width: 720px) {
       label {
         min-height: 48px;
+      }
+      :host(.narrow) label {
+        font-size: 14px;
       }
     }
   `,
