@@ -184,6 +184,12 @@ describe('a trial', () => {
     expect(off({})).toBeCloseTo(0, 6);
     expect(off({}, 0.5)).toBeGreaterThan(0.4);
     expect(off({ capacityAh: 80, zeroAh: 20 })).toBeCloseTo(0, 6);
+    // A night ends with its last row, not with the first of the charge that follows.
+    const charged = { ...out, currentA: out.currentA.map((amps, k) => (k < 240 ? amps : 5)) };
+    expect(tryOn(charged, settingsFor(bank, { full: null }), 100, PERFECT_METER).trial.hoursOffFraction).toBeCloseTo(
+      0,
+      6,
+    );
     expect(tryOn(flat(13, 1, 0.5), settingsFor(bank), 100).trial.hoursOffFraction).toBeNull();
   });
 });
