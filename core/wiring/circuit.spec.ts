@@ -80,6 +80,15 @@ describe('lay it out', () => {
       { numRuns: 150 },
     );
   });
+  it('has ways enough on its bars and blocks: sixteen strings, and thirty circuits that must never stop', () => {
+    const loads = Array.from({ length: 30 }, (_, k) => lamp(`alarm ${k}`, 'Cabin', 2, { must: true }));
+    const rig: Rig = { ...van, loads: [...van.loads, ...loads], bank: { ...van.bank, parallelCount: 16 } };
+    const plan = laidOut(rig);
+    const ways = (id: string) => plan.parts.find((part) => part.id === id)!.lugsMost;
+    // Sixteen leads and the trunk; thirty-two circuits and the feeder; few on the main bar.
+    expect(['bank-plus', 'block-plus', 'plus'].map(ways)).toEqual([24, 36, 12]);
+    expect(circuitOf(rig, plan).findings.filter(({ fault }) => fault.code === 'lugs')).toEqual([]);
+  });
   it('laid out again, keeps what was measured, and takes up what is new', () => {
     const first = laidOut(van);
     const measured = {

@@ -20,6 +20,7 @@ import {
   newRun,
   PLUS_BAR,
 } from './new-parts';
+import { WIRING_LIMITS as LIMITS } from './limits';
 import { INPUT, type Part, postOf, postsOf } from './part';
 import type { WiringPlan } from './plan';
 import type { Run, RunRole } from './run';
@@ -98,7 +99,7 @@ function proposal(rig: LayOutParts, plan: WiringPlan): Laid {
     runs.push({ ...newRun(id, role, from, to, lengthM), ...more });
   const fuse = (id: string, of: string) => parts.push(newFuse(id, of));
   const bar = (id: string, name: string, polarity: 'positive' | 'negative') =>
-    parts.push({ ...common(id, name), kind: 'bar', polarity, ratingA: null, lugsMost: 12 });
+    parts.push({ ...common(id, name), kind: 'bar', polarity, ratingA: null });
 
   const strings = bankStrings(rig.bank);
   const many = strings.length > 1;
@@ -197,7 +198,20 @@ function proposal(rig: LayOutParts, plan: WiringPlan): Laid {
   parts.push({ ...newFuse('fuse-monitor', 'the monitor'), family: 'blade', ratingA: 1 });
   join('monitor-post', 'sense', plus, postOf('fuse-monitor', 'in'), GUESS.post);
   join('monitor-plus', 'sense', postOf('fuse-monitor', 'out'), postOf('monitor', '+'), GUESS.monitor);
-  return { parts, runs };
+  return {
+    parts: parts.map((part) => (part.kind === 'bar' ? { ...part, lugsMost: waysFor(part, runs) } : part)),
+    runs,
+  };
+}
+
+/** Bars and blocks are sold with so many ways, and multiples of them. */
+const WAYS = 12;
+
+/** Ways of a bar, enough for what is joined to it, as far as there are such. */
+function waysFor({ id }: Part, runs: readonly Run[]): number {
+  const post = postOf(id, 'bar');
+  const joined = runs.filter(({ from, to }) => from === post || to === post).length;
+  return Math.min(LIMITS.lugsMost.max, WAYS * Math.max(1, Math.ceil(joined / WAYS)));
 }
 
 /** Joined to the alternator and its battery by a relay. */

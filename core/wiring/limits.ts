@@ -9,7 +9,7 @@ export const WIRING_LIMITS = {
   partA: { min: 0.1, max: 5000 },
   shuntV: { min: 0.01, max: 0.2 },
   torqueNm: { min: 0.5, max: 100 },
-  lugsMost: { min: 1, max: 12, integer: true },
+  lugsMost: { min: 1, max: 60, integer: true },
   wireShare: { min: 0.4, max: 1 },
   nearM: { min: 0.05, max: 2 },
   selectiveRatio: { min: 1, max: 4 },

@@ -39,7 +39,7 @@ describe('a charger between two batteries', () => {
       );
       const { findings, highestV } = circuitOf(high, { ...laid, parts });
       expect(highestV).toBeGreaterThan(48);
-      return findings.flatMap(({ on, fault }) => ('part' in on && on.part === id ? [fault.code] : []));
+      return findings.flatMap(({ on, fault }) => (on && 'part' in on && on.part === id ? [fault.code] : []));
     };
     expect(typed('second-source-alt')).not.toContain('fuse-volts');
     expect(typed('fuse-source-alt')).toContain('fuse-volts');
