@@ -171,6 +171,10 @@ describe('a week’s rhythm', () => {
       moreDays: 5,
     });
   });
+  it('is seen from fourteen days on, and not before', () => {
+    const of = (days: number) => judge(book(days, weekend, [], '2026-03-02'));
+    expect([13, 14].map((days) => of(days).byWeek)).toEqual([false, true]);
+  });
   it('is not seen in weather', () => expect(judge(book(28, (k) => 0.9 + wobble(k))).byWeek).toBe(false));
 });
 

@@ -105,6 +105,11 @@ describe('a part taken out', () => {
     const more = { ...wiring, parts: [...wiring.parts, ...own.parts], runs: [...wiring.runs, ...own.runs] };
     expect(takeOutOwn(more, 'own-heater')).toEqual(wiring);
     expect(takeOutOwn(wiring, 'switch-main')).toBe(wiring);
+    // What a hand has led to it from elsewhere, or from it, goes with it.
+    const [own] = more.runs.filter(({ id }) => id.startsWith('own-heater'));
+    const led = (from: string, to: string) => ({ ...own!, id: `own-${from}`, from, to });
+    const runs = [...more.runs, led('own-heater.-', 'minus.bar'), led('minus.bar', 'own-heater.-')];
+    expect(takeOutOwn({ ...more, runs }, 'own-heater').runs).toEqual(wiring.runs);
   });
 });
 
