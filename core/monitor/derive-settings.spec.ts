@@ -486,6 +486,17 @@ describe('checks across the settings', () => {
     expect(codes({ 'cut-off': 24, 'cut-in': 24.01 + springs }, of)).not.toContain('relay-chatters');
     expect(codes({ 'cut-off': 25, 'low-alarm': 25 }, of)).toContain('cut-before-alarm');
   });
+  it('the relay comes on again no lower than the bank springs back, or a fiftieth of charge above off', () => {
+    const low = (more: Partial<MonitorRig>) => {
+      const { settings, facts: of } = deriveSettings(rigOf(wagtail, more));
+      const [off, on] = (['cut-off', 'cut-in'] as const).map((id) => settings.find((one) => one.id === id)!);
+      return { above: on!.allowed.low - off!.figure.value, springs: of.peakA.value * of.bankOhm.value };
+    };
+    expect(low(heavy).above).toBeCloseTo(0.02, 12);
+    const volts = low({ ...heavy, ...byVolts });
+    expect(volts.springs).toBeGreaterThan(0.1);
+    expect(volts.above).toBeCloseTo(volts.springs, 9);
+  });
   it('judges nothing that is not set, and the alarm of a usable scale by what it is of the bank', () => {
     expect(codes({})).toEqual([]);
     const usable = facts(wagtail, { ...heavy, plan: plan({ capacitySchool: 'usable' }) });
