@@ -106,8 +106,7 @@ describe('a part taken out', () => {
     expect(takeOutOwn(more, 'own-heater')).toEqual(wiring);
     expect(takeOutOwn(wiring, 'switch-main')).toBe(wiring);
     // What a hand has led to it from elsewhere, or from it, goes with it.
-    const [own] = more.runs.filter(({ id }) => id.startsWith('own-heater'));
-    const led = (from: string, to: string) => ({ ...own!, id: `own-${from}`, from, to });
+    const led = (from: string, to: string) => ({ ...own.runs[0]!, id: `own-${from}`, from, to });
     const runs = [...more.runs, led('own-heater.-', 'minus.bar'), led('minus.bar', 'own-heater.-')];
     expect(takeOutOwn({ ...more, runs }, 'own-heater').runs).toEqual(wiring.runs);
   });
