@@ -40,6 +40,15 @@ import { WorkingStore } from './working-store';
     .on {
       border-bottom: 1.5px solid var(--mark);
     }
+    /* For gloves: pressed within 48 px, whatever the digits take. */
+    :host(.tall) button {
+      position: relative;
+    }
+    :host(.tall) button::after {
+      content: '';
+      position: absolute;
+      inset: -13px -6px;
+    }
     :host(.headline) button {
       border-bottom: 1.5px solid var(--mark);
       font: inherit;

@@ -44,11 +44,11 @@ import { ProvingFacts } from './proving-facts';
     @if (alone(); as one) {
       <dl>
         <dt>missing</dt>
-        <dd><co-figure [figure]="one.missingAh" /></dd>
+        <dd><co-figure class="tall" [figure]="one.missingAh" /></dd>
         <dt>charging alone</dt>
         <dd>
           @if (one.hours; as hours) {
-            about <co-figure [figure]="hours" />
+            about <co-figure class="tall" [figure]="hours" />
           } @else {
             it does not take that charge
           }
@@ -57,14 +57,14 @@ import { ProvingFacts } from './proving-facts';
           <dt>on since {{ clock(begun) }}</dt>
           <dd>
             @if (progress(); as now) {
-              <co-figure [figure]="now.on" />
+              <co-figure class="tall" [figure]="now.on" />
             } @else {
               –
             }
           </dd>
           @if (progress()?.still; as still) {
             <dt>{{ still.value > 0 ? 'still about' : 'done, by the reckoning; still' }}</dt>
-            <dd><co-figure [figure]="still" /></dd>
+            <dd><co-figure class="tall" [figure]="still" /></dd>
           }
         }
       </dl>

@@ -14,7 +14,7 @@ import type { Answer, AnswerAction, AnswerRow } from './answer';
           <dt [class.strong]="row.strong">{{ row.says }}</dt>
           <dd [class.strong]="row.strong">
             @if (row.figure; as figure) {
-              <co-figure [figure]="figure" [signed]="row.signed ?? false" [class.strong]="row.strong" />
+              <co-figure class="tall" [figure]="figure" [signed]="row.signed ?? false" [class.strong]="row.strong" />
             } @else if (readingOf(row); as reading) {
               <span class="n">{{ reading.digits }}</span><span class="u">{{ reading.symbol }}</span>
             } @else {
@@ -36,7 +36,7 @@ import type { Answer, AnswerAction, AnswerRow } from './answer';
     @for (other of answer().others; track other.says) {
       <p class="other">
         @if (other.likely; as likely) {
-          or: {{ other.says }} <co-figure [figure]="likely" [decimals]="0" />
+          or: {{ other.says }} <co-figure class="tall" [figure]="likely" [decimals]="0" />
         } @else {
           and: {{ other.says }}
         }

@@ -13,11 +13,11 @@ import { expectedText } from './step-words';
         <dt>{{ words(row.what) }}</dt>
         <dd>
           @if (row.to) {
-            <co-figure [figure]="row.from" [bare]="true" [signed]="isChange(row)" />
+            <co-figure class="tall" [figure]="row.from" [bare]="true" [signed]="isChange(row)" />
             to
-            <co-figure [figure]="row.to" [signed]="isChange(row)" />
+            <co-figure class="tall" [figure]="row.to" [signed]="isChange(row)" />
           } @else {
-            <co-figure [figure]="row.from" />
+            <co-figure class="tall" [figure]="row.from" />
           }
         </dd>
       }

@@ -16,7 +16,7 @@ import { QuantityField } from '../../ui/quantity-field';
     @for (row of rows(); track row.id) {
       <div class="row">
         <span
-          >{{ row.name }} <small>up to <co-figure [figure]="row.most" [decimals]="3" /></small
+          >{{ row.name }} <small>up to <co-figure class="tall" [figure]="row.most" [decimals]="3" /></small
         ></span>
         <co-quantity
           class="form"
