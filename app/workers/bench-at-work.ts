@@ -1,3 +1,4 @@
+import { shownCharge } from '@core/counter/counter-settings';
 import { playedHours } from '@core/counter/played-hours';
 import { reckonedTruth } from '@core/counter/reckoned-truth';
 import { standardTrace, tracesFor } from '@core/counter/standard-traces';
@@ -47,7 +48,7 @@ export function benchAtWork(db: CoulanDatabase, now: () => number): BenchWorkerA
         soc: soc && points(soc),
         tried: sets.map(({ id, settings }) => {
           const { count, trial } = tryOn(trace, settings, capacityAh, hardware);
-          return { id, trial, shown: view ? points(shownOf(count.missingAh, capacityAh)) : [] };
+          return { id, trial, shown: view ? points(count.missingAh.map(shownCharge(settings, capacityAh))) : [] };
         }),
       };
     },
@@ -75,13 +76,6 @@ export function benchAtWork(db: CoulanDatabase, now: () => number): BenchWorkerA
       round++;
     },
   };
-}
-
-/** As a share of what the bank holds. */
-function shownOf(missingAh: Float64Array, capacityAh: number): Float64Array {
-  const shown = new Float64Array(missingAh.length);
-  for (let k = 0; k < shown.length; k++) shown[k] = Math.max(0, 1 - missingAh[k]! / capacityAh);
-  return shown;
 }
 
 async function made(db: CoulanDatabase, order: TraceOrder): Promise<Trace | null> {

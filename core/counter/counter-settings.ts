@@ -21,6 +21,24 @@ export interface CounterSettings {
   relay: CutOff | null;
 }
 
+/**
+ * What a meter shows as charge, told as a share of what the bank holds: its 0 % is where its scale ends, its 100 % a full bank.
+ *
+ *     zero ÷ bank + (1 − zero ÷ bank) × (1 − missing ÷ capacity as set), never below its own 0 %
+ *
+ * A capacity that is set wrong shows here, though the amp-hours are counted rightly.
+ * @param bankAh  what the bank really holds
+ * @returns       of the Ah that it counts as missing
+ * @example shownCharge({ capacityAh: 100, zeroAh: 0 }, 200)(50) // 0.5
+ */
+export function shownCharge(
+  { capacityAh, zeroAh }: Pick<CounterSettings, 'capacityAh' | 'zeroAh'>,
+  bankAh: number,
+): (missingAh: number) => number {
+  const zero = zeroAh / bankAh;
+  return (missingAh) => zero + (1 - zero) * Math.max(0, 1 - missingAh / capacityAh);
+}
+
 /** A load cut-off: by the charge that the meter shows, 0 … 1, or by volts. */
 export interface CutOff {
   by: 'charge' | 'volts';

@@ -1,6 +1,6 @@
 import { type CounterCall, callsOf } from './calls';
 import { type Count, countTrace } from './count-trace';
-import { type CounterSettings, type MeterHardware, PERFECT_METER } from './counter-settings';
+import { type CounterSettings, type MeterHardware, PERFECT_METER, shownCharge } from './counter-settings';
 import { hoursOff } from './hours-off';
 import { type Trace, traceDays } from './trace';
 import { FALSE_BELOW, FULL_FROM, type FullSpan, trueFulls } from './true-fulls';
@@ -42,8 +42,8 @@ export interface Trial {
   falseMarks: number | null;
   /** By how much counting alone goes wrong in a week, jumps at marks apart; positive: it shows too much. Ah. */
   driftAhPerWeek: number | null;
-  /** The largest difference of shown and true, Ah, with its sign and when. */
-  worst: { errorAh: number; timeMs: number; soc: number; missingAh: number } | null;
+  /** The largest difference of the charge that is shown and the true one, Ah, with its sign and when. */
+  worst: { errorAh: number; timeMs: number; soc: number; shown: number } | null;
   /** From when the bank was full to when the meter marked it, min; mean over those marked. */
   delayMin: number | null;
   /** How far hours left are off while the bank is drawn on: the median of shown ÷ true − 1. */
@@ -109,7 +109,7 @@ function judge(trace: Trace, count: Count, settings: CounterSettings, capacityAh
     missed,
     falseMarks: soc ? marks.filter(({ kind }) => kind === 'false').length : null,
     driftAhPerWeek: soc && driftOf(trace, count, capacityAh),
-    worst: soc && worstOf(trace, count, capacityAh),
+    worst: soc && worstOf(trace, count, settings, capacityAh),
     delayMin: marked > 0 ? delayMs / marked / 60_000 : null,
     hoursOffFraction: soc && hoursOff(trace, count, settings, capacityAh),
     calls: callsOf(trace, count.missingAh, settings),
@@ -178,10 +178,6 @@ function missOf({ timeMs, voltageV, currentA }: Trace, settings: CounterSettings
   return tailA !== null && smallest > tailA ? miss('current-not-small', smallest) : miss('not-held', longestMs);
 }
 
-/** Shown less true, Ah, at a row. */
-const errorAt = (trace: Trace, count: Count, capacityAh: number, k: number) =>
-  (1 - trace.soc![k]!) * capacityAh - count.missingAh[k]!;
-
 const WEEK_MS = 7 * 86_400_000;
 
 function driftOf(trace: Trace, count: Count, capacityAh: number): number | null {
@@ -199,12 +195,14 @@ function driftOf(trace: Trace, count: Count, capacityAh: number): number | null 
   return spanMs > 0 ? (driftAh * WEEK_MS) / spanMs : null;
 }
 
-function worstOf(trace: Trace, count: Count, capacityAh: number): Trial['worst'] {
+function worstOf(trace: Trace, count: Count, settings: CounterSettings, capacityAh: number): Trial['worst'] {
+  const shownAt = shownCharge(settings, capacityAh);
   let worst: Trial['worst'] = null;
   for (let k = 0; k < trace.timeMs.length; k++) {
-    const errorAh = errorAt(trace, count, capacityAh, k);
+    const [shown, soc] = [shownAt(count.missingAh[k]!), trace.soc![k]!];
+    const errorAh = (shown - soc) * capacityAh;
     if (worst === null || Math.abs(errorAh) > Math.abs(worst.errorAh))
-      worst = { errorAh, timeMs: trace.timeMs[k]!, soc: trace.soc![k]!, missingAh: count.missingAh[k]! };
+      worst = { errorAh, timeMs: trace.timeMs[k]!, soc, shown };
   }
   return worst;
 }
@@ -233,8 +231,9 @@ export function weigh(trace: Trace, settings: CounterSettings, capacityAh: numbe
       delayMs += timeMs[first]! - timeMs[span.from]!;
     }
   }
+  const shownAt = shownCharge(settings, capacityAh);
   for (let k = 0; k < soc.length; k++)
-    worstAh = Math.max(worstAh, Math.abs((1 - soc[k]!) * capacityAh - count.missingAh[k]!));
+    worstAh = Math.max(worstAh, Math.abs(shownAt(count.missingAh[k]!) - soc[k]!) * capacityAh);
   return {
     falseMarks: count.marks.filter(({ at }) => soc[at]! < FALSE_BELOW).length,
     missed,

@@ -76,14 +76,14 @@ const worstOf = formula({
   id: 'monitor.most-wrong',
   says: 'most wrong',
   unit: 'Ah',
-  words: 'missing in truth − missing as shown, where they lie furthest apart',
+  words: '(charge as shown − true charge) × capacity of the bank, where they lie furthest apart',
   terms: {
-    capacityAh: { says: 'capacity of the bank', unit: 'Ah' },
+    shownFraction: { says: 'shown then, as a share of the bank', unit: 'Fraction' },
     soc: { says: 'truly in the bank then', unit: 'Fraction' },
-    missingAh: { says: 'missing as shown', unit: 'Ah' },
+    capacityAh: { says: 'capacity of the bank', unit: 'Ah' },
   },
-  compute: ({ capacityAh, soc, missingAh }) => (1 - soc) * capacityAh - missingAh,
-  source: 'the counter, row by row, against the true charge; positive: it shows too much',
+  compute: ({ shownFraction, soc, capacityAh }) => (shownFraction - soc) * capacityAh,
+  source: 'the counter, row by row, against the true charge; positive: it shows too much. A capacity set wrong counts',
 });
 const hours = account({
   id: 'monitor.hours-off',
@@ -150,7 +150,7 @@ export function trialFigures(key: string, trial: Trial, set: CounterSettings, ca
     mostWrong:
       worst &&
       worstOf.figure(
-        { capacityAh: computed(capacityAh), soc: computed(worst.soc), missingAh: computed(worst.missingAh) },
+        { shownFraction: computed(worst.shown), soc: computed(worst.soc), capacityAh: computed(capacityAh) },
         of,
       ),
     hoursOff:
