@@ -477,15 +477,16 @@ describe('sections and fuses', () => {
   });
   it('names the gauge that would do where a typed one is too thin', () => {
     const wiring = { ...laidOut(van), list: 'gauges' as const };
-    const thin = {
-      ...wiring,
-      runs: wiring.runs.map((run) => (run.id === 'inverter-inv-plus' ? { ...run, areaMm2: 2.0809 } : run)),
+    const faultOf = (areaMm2: number) => {
+      const runs = wiring.runs.map((run) => (run.id === 'inverter-inv-plus' ? { ...run, areaMm2 } : run));
+      return circuitOf(van, { ...wiring, runs }).findings.find(
+        ({ on }) => on && 'run' in on && on.run === 'inverter-inv-plus',
+      )!.fault;
     };
-    const { fault } = circuitOf(van, thin).findings.find(
-      ({ on }) => on && 'run' in on && on.run === 'inverter-inv-plus',
-    )!;
     // 1,000 W ÷ 0.9 ÷ 10.5 V × 1.25 are 132 A: a fuse of 150 A, and 4 AWG, which carries 160 A.
-    expect(fault).toMatchObject({ code: 'thin', wantedA: 150, enoughMm2: 21.151 });
+    expect(faultOf(2.0809)).toMatchObject({ code: 'thin', by: 'load', wantedA: 150, enoughMm2: 21.151 });
+    // 6 AWG bears the load of 106 A, and not its fuse: at the end of thinner leads a breaker of 135 A will do.
+    expect(faultOf(13.302)).toMatchObject({ code: 'thin', by: 'fuse', carriesA: 120, wantedA: 135 });
   });
   it('a lug that does not fit its stud, too many lugs, and a bar too small are said', () => {
     const wiring = laidOut(van);
