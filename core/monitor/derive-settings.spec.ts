@@ -464,18 +464,24 @@ describe('checks across the settings', () => {
       ...{ supply: 'ac' as const, inverterId, power: { by: 'watts' as const, powerW: 3000 } },
       use: { by: 'hours' as const, hoursPerDay: 0.5 },
     });
-    const off = (inverters: Inverter[]) => {
-      const audit = auditDay(
-        inverters.map(({ id }) => kettleOn(id)),
-        inverters,
-        fresh.audit,
-        nominalV,
-      );
-      return facts(wagtail, { inverters, audit }).inverterOff!;
-    };
+    const both = [weak, strong];
+    const audit = auditDay(
+      both.map(({ id }) => kettleOn(id)),
+      both,
+      fresh.audit,
+      nominalV,
+    );
+    const off = (inverters: Inverter[]) => facts(wagtail, { inverters, audit }).inverterOff!;
     expect(off([strong, weak]).value).toBe(off([weak]).value);
     expect(off([weak]).value).toBeGreaterThan(off([strong]).value);
-    expect(off([strong, weak]).working().terms[1]).toMatchObject({ value: 24, origin: 'entered' });
+    // All that the audit draws at once, and the weaker one's own cut-off.
+    expect(off([strong, weak]).working().terms).toMatchObject([
+      { value: audit.peakW.value },
+      { value: 24, origin: 'entered' },
+      {},
+      {},
+    ]);
+    expect(facts(wagtail, { inverters: [{ ...weak, id: 'idle' }], audit }).inverterOff).toBeNull();
   });
   it('each has its case', () => expect(cases.map(([code]) => code)).toEqual([...FINDING_CODES]));
   it('a relay by volts chatters under the audit’s peak, and comes before its alarm', () => {

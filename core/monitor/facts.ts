@@ -2,7 +2,6 @@ import type { Audit } from '../audit/audit';
 import type { Inverter } from '../audit/inverter';
 import type { Bank } from '../bank/plan';
 import { bankOhm } from '../bank/resistance';
-import { cutOffSoc } from '../bank/sag';
 import type { SizedBank } from '../bank/size-bank';
 import { cellsInSeries } from '../cells/cells-in-series';
 import type { Chemistry } from '../cells/chemistry';
@@ -14,7 +13,7 @@ import { account, formula } from '../formula/formula';
 import { sourceLimit } from '../sources/source-limit';
 import type { Source } from '../sources/source';
 import type { Circuit } from '../wiring/circuit-figures';
-import { inverterPath } from '../wiring/inverter-path';
+import { invertersOff } from '../wiring/inverter-off';
 import type { WiringPlan } from '../wiring/plan';
 import { through } from '../wiring/through';
 import { type Chargers, chargersOf } from './chargers';
@@ -58,7 +57,7 @@ export interface MonitorFacts {
   largestA: Figure;
   /** As laid out and typed under Wiring; null: not known. */
   shunt: { ratingA: Sourced | null; fullScaleV: Sourced } | null;
-  /** Below this charge an inverter is off under its loads, of several the first to be; null: there is none. */
+  /** Below this charge an inverter is off with all loads at once, of several the first to be; null: none serves any. */
   inverterOff: Figure | null;
 }
 
@@ -92,9 +91,9 @@ const offBelow = account({
   id: 'monitor.inverter-off',
   says: 'inverter is off below',
   unit: 'Fraction',
-  words: 'the charge at which the bank sags to the cut-off under the loads of the inverter',
+  words: 'the charge at which the bank sags to the cut-off under all loads at once',
   terms: {
-    powerW: { says: 'its loads, all at once, at the bank', unit: 'W' },
+    powerW: { says: 'all loads at once, at the bank', unit: 'W' },
     cutOffV: { says: 'its cut-off', unit: 'V' },
     bankOhm: { says: 'bank', unit: 'Ohm' },
     cableOhm: { says: 'cables, there and back', unit: 'Ohm' },
@@ -154,30 +153,28 @@ export function monitorFacts(rig: MonitorRig, profile: Profile = profileOf(rig.p
             fullScaleV: entered(shuntPart.fullScaleV, `${shuntPart.name}, under Wiring`),
           }
         : null,
-    inverterOff: inverterOff(rig, cells, ohm),
+    inverterOff: inverterOff(rig, ohm),
   };
 }
 
-/** At which charge the loads of an inverter, all at once, take the bank below its cut-off, by the map of sag. */
-function inverterOff(
-  { bank, sized, audit, inverters, wiring, circuit }: MonitorRig,
-  cells: number,
-  ohm: number,
-): Figure | null {
-  const offs = inverters.flatMap((inverter) => {
-    const powerW = audit.lines.reduce(
-      (sum, { inverterId, runningW }) => sum + (inverterId === inverter.id ? runningW : 0),
-      0,
-    );
-    if (powerW <= 0) return [];
-    const cutOffV =
-      inverter.cutOffV === null
-        ? byDefault(usualCutOffV(bank, sized.chemistry), 'usual for an inverter')
-        : entered(inverter.cutOffV, inverter.name);
-    const cableOhm = computed(inverterPath(wiring, circuit, inverter.id).ohm, 'as under Wiring');
-    const given = { chemistry: sized.chemistry, cells, bankOhm: ohm, cableOhm: cableOhm.value, cutOffV: cutOffV.value };
-    const inputs = { powerW: computed(powerW, inverter.name), cutOffV, bankOhm: computed(ohm, 'cold'), cableOhm };
-    return [offBelow.figure(cutOffSoc(given, powerW), inputs, { key: inverter.id })];
-  });
-  return offs.reduce<Figure | null>((first, one) => (first && first.value >= one.value ? first : one), null);
+/** At which charge all loads at once take the bank below the cut-off of an inverter that serves any, by the map of sag. */
+function inverterOff({ sized, audit, inverters, ...rig }: MonitorRig, ohm: number): Figure | null {
+  const serves = new Set(audit.lines.flatMap(({ inverterId, runningW }) => (runningW > 0 ? [inverterId] : [])));
+  const [first] = invertersOff(
+    { ...rig, chemistry: sized.chemistry, bankOhm: ohm },
+    inverters.filter(({ id }) => serves.has(id)),
+    audit.peakW.value,
+  );
+  if (!first) return null;
+  const { inverter, cutOffV, sag, socFraction } = first;
+  return offBelow.figure(
+    socFraction,
+    {
+      powerW: audit.peakW,
+      cutOffV,
+      bankOhm: computed(ohm, 'cold'),
+      cableOhm: computed(sag.cableOhm, `to ${inverter.name || 'the inverter'}, as under Wiring`),
+    },
+    { key: inverter.id },
+  );
 }

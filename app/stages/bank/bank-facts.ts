@@ -24,11 +24,11 @@ export class BankFacts {
     const bank = this.bank();
     return bank ? chemistryOf(bank.battery, this.edits()) : CHEMISTRIES.lfp;
   });
-  /** What lies between the bank and the inverter. */
-  readonly inverterPath = computed(() => {
+  /** What lies between the bank and an inverter; of the first where none is named. */
+  inverterPath(inverterId: string | null = null) {
     const rig = this.rig();
-    return rig && inverterPath(rig.wiring, this.derived()?.circuit ?? null);
-  });
+    return rig && inverterPath(rig.wiring, this.derived()?.circuit ?? null, inverterId);
+  }
   /** The user's own models first. */
   readonly shelf = computed<readonly Battery[]>(() => [...(this.rig()?.shelf ?? []), ...GENERIC_BATTERIES]);
 

@@ -120,6 +120,15 @@ describe('voltage sag', () => {
     await page.type('Length, one way', '0.2');
     expect(page.rig().wiring.inverterRun.lengthM).toBe(0.2);
   });
+  it('of several inverters begins with the one that goes off first, and shows any', async () => {
+    const rig = sampleRig();
+    const [own] = rig.inverters;
+    const inverters = [own!, { ...own!, id: 'bench', name: 'Bench', cutOffV: 25 }];
+    const page = await openPage(SagPage, { ...rig, inverters });
+    expect(page.text('.why')).toContain('below 25.0 V');
+    await page.choose('Inverter', 'Inverter');
+    expect(page.text('.why')).toContain('below 21.0 V');
+  });
   it('comes sooner in the cold', async () => {
     const page = await openPage(SagPage, sampleRig());
     const off = () => page.texts('.map td.off').length;

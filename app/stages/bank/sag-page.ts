@@ -12,6 +12,7 @@ import {
   voltageUnderLoad,
 } from '@core/bank/sag';
 import { computed as worked, entered } from '@core/formula/figure';
+import { invertersOff } from '@core/wiring/inverter-off';
 import { GAUGES, nearestGauge } from '@core/conductors/gauges.data';
 import { formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
@@ -48,7 +49,24 @@ export class SagPage {
   protected readonly gaugeName = computed(() => nearestGauge(this.facts.rig()?.wiring.inverterRun.areaMm2 ?? 50)[0]);
   protected readonly run = computed(() => this.facts.rig()?.wiring.inverterRun ?? null);
   protected readonly tempC = linkedSignal(() => this.facts.bank()?.coldestTempC ?? 25);
-  private readonly inverter = computed(() => this.facts.rig()?.inverters[0] ?? null);
+  /** Of several the first to go off, until another is picked. */
+  protected readonly pickedId = signal<string | null>(null);
+  private readonly offs = computed(() => {
+    const [rig, bank] = [this.facts.rig(), this.facts.bank()];
+    if (!rig || !bank) return [];
+    const chemistry = this.facts.chemistry();
+    const ohm = bankOhm(bank, chemistry, this.tempC());
+    const parts = { bank, chemistry, bankOhm: ohm, wiring: rig.wiring, circuit: this.facts.derived()?.circuit ?? null };
+    return invertersOff(parts, rig.inverters, this.powerW());
+  });
+  protected readonly inverter = computed(() => {
+    const offs = this.offs();
+    return (offs.find(({ inverter }) => inverter.id === this.pickedId()) ?? offs[0])?.inverter ?? null;
+  });
+  protected readonly inverters = computed<Option[]>(() =>
+    (this.facts.rig()?.inverters ?? []).map(({ id, name }) => ({ id, name: name || 'Inverter' })),
+  );
+  protected readonly path = computed(() => this.facts.inverterPath(this.inverter()?.id ?? null));
   protected readonly typedV = signal<number | null>(null);
   /** Off the inverter's sheet, or what is usual. */
   protected readonly usualV = computed(() => {
@@ -61,7 +79,7 @@ export class SagPage {
   protected readonly powerW = computed(() => this.typedW() ?? this.atOnceW());
 
   protected readonly circuit = computed<SagCircuit | null>(() => {
-    const [bank, path] = [this.facts.bank(), this.facts.inverterPath()];
+    const [bank, path] = [this.facts.bank(), this.path()];
     if (!bank || !path) return null;
     return {
       chemistry: this.facts.chemistry(),

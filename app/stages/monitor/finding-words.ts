@@ -52,7 +52,7 @@ const WORDS: Record<FindingCode, (finding: MonitorFinding) => FindingWords> = {
     remedy: 'Raise the empty voltage above that.',
   }),
   'alarm-after-inverter': ({ is, bound }) => ({
-    says: `The inverter is off under its loads at ${share(bound)}, before the reserve alarm calls at ${share(is)}.`,
+    says: `With all loads at once the inverter is off at ${share(bound)}, before the reserve alarm calls at ${share(is)}.`,
     remedy: 'Raise the alarm, or shorten and thicken the inverter’s cables: see the map of sag under Bank.',
   }),
   'relay-chatters': ({ is, bound }) => ({

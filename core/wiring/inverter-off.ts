@@ -1,0 +1,50 @@
+import type { Inverter } from '../audit/inverter';
+import type { Bank } from '../bank/plan';
+import { cutOffSoc, type SagCircuit } from '../bank/sag';
+import { cellsInSeries } from '../cells/cells-in-series';
+import type { Chemistry } from '../cells/chemistry';
+import { usualCutOffV } from '../cells/twelve-volt-blocks';
+import { byDefault, entered, type Sourced } from '../formula/figure';
+import type { CircuitFigures } from './circuit-figures';
+import { inverterPath } from './inverter-path';
+import type { WiringPlan } from './plan';
+
+/** An inverter in the circuit of the map of sag, and the charge below which it is off. */
+export interface InverterOff {
+  inverter: Inverter;
+  cutOffV: Sourced;
+  sag: SagCircuit;
+  socFraction: number;
+}
+
+/** What the sag of a rig follows from. */
+export interface SagParts {
+  bank: Bank;
+  chemistry: Chemistry;
+  /** At its temperature. */
+  bankOhm: number;
+  wiring: WiringPlan;
+  circuit: CircuitFigures | null;
+}
+
+/**
+ * Every inverter with the charge below which it switches off under a load, the first to go off first: one rule for the map of sag and for
+ * the monitor's alarm.
+ * @param powerW  all that is drawn at once, at the bank
+ */
+export const invertersOff = (
+  { bank, chemistry, bankOhm, wiring, circuit }: SagParts,
+  inverters: readonly Inverter[],
+  powerW: number,
+): InverterOff[] =>
+  inverters
+    .map((inverter): InverterOff => {
+      const cutOffV =
+        inverter.cutOffV === null
+          ? byDefault(usualCutOffV(bank, chemistry), 'usual for an inverter')
+          : entered(inverter.cutOffV, inverter.name);
+      const cableOhm = inverterPath(wiring, circuit, inverter.id).ohm;
+      const sag = { chemistry, cells: cellsInSeries(bank), bankOhm, cableOhm, cutOffV: cutOffV.value };
+      return { inverter, cutOffV, sag, socFraction: cutOffSoc(sag, powerW) };
+    })
+    .sort((a, b) => b.socFraction - a.socFraction);
