@@ -93,6 +93,10 @@ describe('the day that the bank is sized for', () => {
     const quick = deriveRig(nineInTen, null).demand.dayAh.value;
     expect(Math.abs(quick / exact - 1)).toBeLessThan(0.02);
     expect(deriveRig({ ...nineInTen, loads: [] }, null).quantiles).toBeNull();
+    // Twice the lamps, before they have been drawn: the last answer is stretched to them.
+    const twice = { ...rig, loads: rig.loads.map((one) => ({ ...one, quantity: 2 })) };
+    const { p10Ah, p50Ah, p90Ah } = deriveRig(twice, quantiles).quantiles!;
+    expect([p10Ah, p50Ah, p90Ah].map(({ value }) => value)).toEqual([16, 21, 28]);
   });
 });
 
