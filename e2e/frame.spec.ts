@@ -116,8 +116,6 @@ const WALKS = [
 for (const { theme, says, pages } of WALKS) {
   test(`no accessibility fault in ${says}`, async ({ page }) => {
     test.slow();
-    // Tall enough for a page: what lies half under a bar at the foot is scrolled to, and is not too small.
-    await page.setViewportSize({ width: 1280, height: 2000 });
     await page.evaluate((name) => localStorage.setItem('coulan-theme', name), theme);
     await page.reload();
     const faults: string[] = [];

@@ -27,24 +27,28 @@ export interface SagParts {
   circuit: CircuitFigures | null;
 }
 
+/** The circuit of the map of sag for an inverter; null: none is planned yet, and what is usual stands for it. */
+export function sagOf(
+  { bank, chemistry, bankOhm, wiring, circuit }: SagParts,
+  inverter: Inverter | null,
+): { cutOffV: Sourced; sag: SagCircuit } {
+  const cutOffV =
+    inverter === null || inverter.cutOffV === null
+      ? byDefault(usualCutOffV(bank, chemistry), 'usual for an inverter')
+      : entered(inverter.cutOffV, inverter.name);
+  const cableOhm = inverterPath(wiring, circuit, inverter?.id ?? null).ohm;
+  return { cutOffV, sag: { chemistry, cells: cellsInSeries(bank), bankOhm, cableOhm, cutOffV: cutOffV.value } };
+}
+
 /**
  * Every inverter with the charge below which it switches off under a load, the first to go off first: one rule for the map of sag and for
  * the monitor's alarm.
  * @param powerW  all that is drawn at once, at the bank
  */
-export const invertersOff = (
-  { bank, chemistry, bankOhm, wiring, circuit }: SagParts,
-  inverters: readonly Inverter[],
-  powerW: number,
-): InverterOff[] =>
+export const invertersOff = (parts: SagParts, inverters: readonly Inverter[], powerW: number): InverterOff[] =>
   inverters
     .map((inverter): InverterOff => {
-      const cutOffV =
-        inverter.cutOffV === null
-          ? byDefault(usualCutOffV(bank, chemistry), 'usual for an inverter')
-          : entered(inverter.cutOffV, inverter.name);
-      const cableOhm = inverterPath(wiring, circuit, inverter.id).ohm;
-      const sag = { chemistry, cells: cellsInSeries(bank), bankOhm, cableOhm, cutOffV: cutOffV.value };
+      const { cutOffV, sag } = sagOf(parts, inverter);
       return { inverter, cutOffV, sag, socFraction: cutOffSoc(sag, powerW) };
     })
     .sort((a, b) => b.socFraction - a.socFraction);

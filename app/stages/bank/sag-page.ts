@@ -1,5 +1,3 @@
-import { cellsInSeries } from '@core/cells/cells-in-series';
-import { usualCutOffV } from '@core/cells/twelve-volt-blocks';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { bankOhm } from '@core/bank/resistance';
 import {
@@ -12,7 +10,7 @@ import {
   voltageUnderLoad,
 } from '@core/bank/sag';
 import { computed as worked, entered } from '@core/formula/figure';
-import { invertersOff } from '@core/wiring/inverter-off';
+import { invertersOff, sagOf, type SagParts } from '@core/wiring/inverter-off';
 import { GAUGES, nearestGauge } from '@core/conductors/gauges.data';
 import { formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
@@ -51,13 +49,15 @@ export class SagPage {
   protected readonly tempC = linkedSignal(() => this.facts.bank()?.coldestTempC ?? 25);
   /** Of several the first to go off, until another is picked. */
   protected readonly pickedId = signal<string | null>(null);
+  private readonly parts = computed<SagParts | null>(() => {
+    const [rig, bank, chemistry] = [this.facts.rig(), this.facts.bank(), this.facts.chemistry()];
+    if (!rig || !bank) return null;
+    const circuit = this.facts.derived()?.circuit ?? null;
+    return { bank, chemistry, bankOhm: bankOhm(bank, chemistry, this.tempC()), wiring: rig.wiring, circuit };
+  });
   private readonly offs = computed(() => {
-    const [rig, bank] = [this.facts.rig(), this.facts.bank()];
-    if (!rig || !bank) return [];
-    const chemistry = this.facts.chemistry();
-    const ohm = bankOhm(bank, chemistry, this.tempC());
-    const parts = { bank, chemistry, bankOhm: ohm, wiring: rig.wiring, circuit: this.facts.derived()?.circuit ?? null };
-    return invertersOff(parts, rig.inverters, this.powerW());
+    const parts = this.parts();
+    return parts ? invertersOff(parts, this.facts.rig()?.inverters ?? [], this.powerW()) : [];
   });
   protected readonly inverter = computed(() => {
     const offs = this.offs();
@@ -68,26 +68,20 @@ export class SagPage {
   );
   protected readonly path = computed(() => this.facts.inverterPath(this.inverter()?.id ?? null));
   protected readonly typedV = signal<number | null>(null);
-  /** Off the inverter's sheet, or what is usual. */
-  protected readonly usualV = computed(() => {
-    const bank = this.facts.bank();
-    return this.inverter()?.cutOffV ?? (bank ? usualCutOffV(bank, this.facts.chemistry()) : 0);
+  private readonly asPlanned = computed(() => {
+    const parts = this.parts();
+    return parts && sagOf(parts, this.inverter());
   });
+  /** Off the inverter's sheet, or what is usual. */
+  protected readonly usualV = computed(() => this.asPlanned()?.cutOffV.value ?? 0);
   protected readonly typedW = signal<number | null>(null);
   protected readonly atOnceW = computed(() => this.facts.derived()?.audit.peakW.value ?? 0);
   /** The load that the sentence speaks of: all at once, until another is typed. */
   protected readonly powerW = computed(() => this.typedW() ?? this.atOnceW());
 
   protected readonly circuit = computed<SagCircuit | null>(() => {
-    const [bank, path] = [this.facts.bank(), this.path()];
-    if (!bank || !path) return null;
-    return {
-      chemistry: this.facts.chemistry(),
-      cells: cellsInSeries(bank),
-      bankOhm: bankOhm(bank, this.facts.chemistry(), this.tempC()),
-      cableOhm: path.ohm,
-      cutOffV: this.typedV() ?? this.usualV(),
-    };
+    const planned = this.asPlanned();
+    return planned && { ...planned.sag, cutOffV: this.typedV() ?? planned.cutOffV.value };
   });
   protected readonly loads = computed(() => {
     const top = Math.max(500, this.powerW() * 1.6, this.inverter()?.surgeW ?? 0);

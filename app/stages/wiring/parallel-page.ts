@@ -111,11 +111,16 @@ export class ParallelPage {
         : `; ${this.words[fairest.id].name} none more than ${percent(fairest.burdened.fraction)}`;
     return `${name} carries ${percent(fraction)} where ${percent(fairFraction)} would be fair${better}.`;
   });
+  /** Of this bank: that of another, which stands until the newest is worked out, has other batteries. */
+  protected readonly course = computed(() => {
+    const course = this.over.course();
+    return course?.batteryAh.length === this.bank()?.names.length ? course : null;
+  });
   /** Each battery as it is joined now. */
   protected readonly rows = computed(() => {
     const [bank, plan, amps, chosen] = [this.bank(), this.plan(), this.drawA(), this.chosen()];
     if (!bank || !plan || amps === null || !chosen) return [];
-    const course = this.over.course();
+    const course = this.course();
     const gives = course ? givenFigures(bank, course) : [];
     return batteryShares(bank, chosen.join, amps).map((row, k) => ({
       k,
@@ -151,7 +156,7 @@ export class ParallelPage {
     return { network: chosen.join(bank.batteries), batteries: bank.drained, rule, leadA };
   });
   protected readonly events = computed(() => {
-    const [course, bank] = [this.over.course(), this.bank()];
+    const [course, bank] = [this.course(), this.bank()];
     if (!course || !bank) return [];
     const events = course.events.map(({ atS, battery, code, currentA }) => {
       const what =
@@ -164,14 +169,12 @@ export class ParallelPage {
   });
   /** A few instants of the course, from its beginning to its end. */
   protected readonly instants = computed(() => {
-    const [bank, rows] = [this.bank(), this.over.course()?.rows ?? []];
+    const [bank, rows] = [this.bank(), this.course()?.rows ?? []];
     const last = rows.length - 1;
     const places = Array.from({ length: INSTANTS }, (_, k) => Math.round((k * last) / (INSTANTS - 1)));
     return [...new Set(places)].flatMap((k) => {
       const row = rows[k];
-      return bank && row?.batteryA.length === bank.names.length
-        ? [{ ...instantFigures(bank, row), says: timeText(row.atS) }]
-        : [];
+      return bank && row ? [{ ...instantFigures(bank, row), says: timeText(row.atS) }] : [];
     });
   });
 

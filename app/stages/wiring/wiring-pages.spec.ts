@@ -1,10 +1,12 @@
 import { TestBed } from '@angular/core/testing';
+import { Store } from '@ngrx/store';
 import { describe, expect, it, vi } from 'vitest';
 import { deriveRig } from '@core/rig/derive-rig';
 import type { Rig } from '@core/rig/rig';
 import { laidOut } from '../../testing/laid-out';
 import { openPage } from '../../testing/open-page';
 import { WorkingStore } from '../../ui/working-store';
+import { Edit } from '../../rig/edit';
 import { load, sampleRig } from '../../testing/sample-rig';
 import { AcPage } from './ac-page';
 import { CutListPage } from './cut-list-page';
@@ -243,6 +245,17 @@ describe('in parallel', () => {
     await page.until(() => page.text('.course').includes('190') || page.text('.course').includes('opens'));
     expect(page.text('.course')).toMatch(/after 10 s battery 1 opens: 12\d A are more than it bears/);
     expect(page.text('.course')).toContain('all is dark');
+  });
+  it('keeps no course of another bank while the newest is worked out', async () => {
+    const page = await openPage(ParallelPage, laidOut());
+    const batteries = () => page.texts('table[aria-label="The batteries, joined as chosen"] tbody tr').length;
+    await page.until(() => page.texts('.course').length > 0);
+    const bank = page.rig().bank!;
+    TestBed.inject(Store).dispatch(Edit.set({ bank: { ...bank, parallelCount: bank.parallelCount + 2 } }));
+    await page.settle();
+    expect(batteries()).toBe(bank.parallelCount + 2);
+    await page.until(() => page.texts('.course').length > 0);
+    expect(page.text('.course')).toContain(`battery ${bank.parallelCount + 2}`);
   });
   it('an older, colder battery gives less, and carries less', async () => {
     const page = await openPage(ParallelPage, laidOut());

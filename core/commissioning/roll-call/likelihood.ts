@@ -1,4 +1,4 @@
-import { byDefault, computed, type Figure, measured, type Sourced } from '../../formula/figure';
+import { computed, entered, type Figure, measured, type Sourced } from '../../formula/figure';
 import { account } from '../../formula/formula';
 import type { Likely } from './infer';
 import type { RollItem } from './item';
@@ -31,7 +31,7 @@ export const likelihood = (
       changeA: change,
       fromA: computed(item.fromA),
       toA: computed(item.toA),
-      stepA: byDefault(stepA, 'as set'),
+      stepA: entered(stepA, 'as the meter shows'),
       othersCount: measured(othersCount),
     },
     { key: `${item.id}:${cause}` },

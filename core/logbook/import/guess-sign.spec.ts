@@ -24,15 +24,15 @@ function fileFrom(samples: ReturnType<typeof simulate>, fromRow: number, sign: 1
 describe('the sign of the current', () => {
   it.each(
     [wagtailMarch, saltmarshOctober].flatMap((scenario) =>
-      [0, 1, 2, 3, 4, 5].map((n) => ({ scenario, n, is: scenario.rig.name })),
+      [0, 1, 2, 3, 4].map((n) => ({ scenario, n, is: scenario.rig.name })),
     ),
-  )('from every third hour on, each in one of three months, $is $n: never wrong, seldom asked', ({ scenario, n }) => {
+  )('from every third hour of a made month on, $is $n: never wrong, seldom asked', ({ scenario, n }) => {
     const stepMs = 300_000;
     const nominalV = scenario === wagtailMarch ? 25.6 : 12;
     const samples = simulate({ ...scenario, seed: scenario.seed + 17 * n, stepMs });
     const perHour = HOUR_MS / stepMs;
     let [asked, all] = [0, 0];
-    for (let fromRow = 3 * (n % 3) * perHour; fromRow < samples.length - 6 * perHour; fromRow += 9 * perHour) {
+    for (let fromRow = 0; fromRow < samples.length - 6 * perHour; fromRow += 3 * perHour) {
       const sign = n % 2 === 0 ? 1 : -1;
       const guess = guessSign(fileFrom(samples, fromRow, sign), nominalV);
       all++;
