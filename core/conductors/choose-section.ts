@@ -50,8 +50,11 @@ export function ampacityOf(
 }
 
 /** mm² of a list, rising. */
-export const areasOf = (list: SectionList): readonly number[] =>
-  list === 'metric' ? METRIC_AMPACITY.map(([areaMm2]) => areaMm2) : GAUGES.map(([, areaMm2]) => areaMm2);
+export const areasOf = (list: SectionList): readonly number[] => AREAS[list];
+const AREAS: Readonly<Record<SectionList, readonly number[]>> = {
+  metric: METRIC_AMPACITY.map(([areaMm2]) => areaMm2),
+  gauges: GAUGES.map(([, areaMm2]) => areaMm2),
+};
 
 /**
  * The smallest section of the list that keeps both the drop and the ampacity rule; null where none does.

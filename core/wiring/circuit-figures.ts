@@ -69,7 +69,7 @@ export interface LoopFigures {
 /** A circuit worked out, before it is judged. */
 export interface CircuitFigures {
   /** With what is inside each, Ω. */
-  strings: (BankString & { ohm: number })[];
+  strings: readonly (BankString & { ohm: number })[];
   /** Second batteries, which feed inputs of chargers. */
   seconds: PartOf<'second-battery'>[];
   nominalV: number;

@@ -1,5 +1,4 @@
 import type { Load } from '../audit/load';
-import { batteryOhm } from '../bank/resistance';
 import { cellsInSeries } from '../cells/cells-in-series';
 import { chemistryOf } from '../cells/chemistry-of';
 import { highestBlockV } from '../cells/highest-voltage';
@@ -10,7 +9,6 @@ import type { SectionList } from '../conductors/choose-section';
 import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
 import { sumOver } from '../formula/formula';
 import { at } from '../quantity/guard';
-import { bankStrings } from './battery-posts';
 import { bearingsOf } from './bearing';
 import type { Circuit, CircuitFigures, FuseFigures, LoopFigures, RunFigures } from './circuit-figures';
 import { type Currents, currentsOf, type Flow, type Loop } from './currents';
@@ -18,14 +16,12 @@ import { type DemandParts, demandsOf, inputsOf } from './demand';
 import { findingsOf } from './findings';
 import { conductorTemp, designCurrent, dropShare, largestFuse, runDrop, shortCircuitThrough } from './formulas';
 import { fuseSizes, isTap } from './fuse-sizes';
-import { circuitGraph, waysFrom } from './graph';
-import { bypasses, landings } from './negative-path';
-import { ohmAtFuses } from './ohm-at-fuses';
 import { type Part, postOf } from './part';
 import type { WiringPlan } from './plan';
 import { surgeOf, usualDay } from './usual-day';
 import { type FusePart, fusesBehind, type Guard, guardsOf } from './protection';
 import { type Run, runLength } from './run';
+import { shapeOf } from './shape';
 import { AMBIENT_C, anyAmpacity, chooseSections, CONDUCTOR_C, ladderOf, type SectionsChosen } from './sections';
 
 export interface CircuitParts extends DemandParts {
@@ -43,35 +39,25 @@ const ROUNDS_MOST = 200;
  * @throws {Error} where sizes and sections do not settle
  */
 export function workOut(rig: CircuitParts): Circuit {
-  const { wiring, bank } = rig;
-  const chemistry = chemistryOf(bank.battery, rig.chemistryEdits);
-  const strings = bankStrings(bank).map((string) => ({
-    ...string,
-    ohm: batteryOhm(string.battery, chemistry).value * string.seriesCount,
-  }));
+  const { wiring, bank, chemistryEdits } = rig;
+  const shape = shapeOf(wiring.parts, wiring.runs, bank, chemistryEdits);
+  const { strings, seconds, graph, known, fromBank } = shape;
+  const chemistry = chemistryOf(bank.battery, chemistryEdits);
   const blocks = twelveVoltBlocks(bank, chemistry);
   const chargerV = rig.sources.map(({ absorptionV }) => absorptionV);
   const highestV = highestBlockV(chemistry, chargerV, blocks) * blocks;
   const nominalV = cellsInSeries(bank) * chemistry.nominalCellV;
-  const graph = circuitGraph(wiring.parts, wiring.runs, strings);
-  const seconds = wiring.parts.filter((part) => part.kind === 'second-battery');
   const demands = {
     bank: demandsOf(wiring.parts, rig, nominalV),
     inputs: inputsOf(wiring.parts, rig, highestV),
     secondIds: seconds.map(({ id }) => id),
   };
   const currents = currentsOf(graph, wiring.runs, strings, demands, bank.currentSchool);
-  const fromBank = waysFrom(
-    graph.positive,
-    strings.map(({ id }) => postOf(id, '+')),
-  );
   const secondV = Math.max(0, ...seconds.map((second) => second.nominalV));
   const highestAt = ({ id }: FusePart) =>
     fromBank(postOf(id, 'in')) === null && secondV > 0 ? secondV * CHARGED_OF_NOMINAL : highestV;
   const guards = guardsOf(currents);
   const behind = fusesBehind(currents);
-  const astray = new Set(graph.astray);
-  const known = wiring.runs.filter((run) => !astray.has(run));
   const designs = new Map([
     ...known.map((run) => [run.id, designCurrent(currents.flows.get(run.id), run.id, run.label)] as const),
     ...wiring.parts.map((part) => [part.id, designCurrent(currents.flows.get(part.id), part.id, part.name)] as const),
@@ -89,6 +75,7 @@ export function workOut(rig: CircuitParts): Circuit {
     return { highestV: highestAt(fuse), shortCircuitA: ohm === undefined ? 0 : highestAt(fuse) / ohm };
   };
   const ladders = new Map(known.map((run) => [run.id, ladderOf(run, wiring.list)] as const));
+  const placeInString = stringPlaces(currents);
   for (let round = 0; ; round++) {
     if (round === ROUNDS_MOST) throw new Error('the sizes of the fuses do not settle');
     const grown = fuseSizes(wiring, currents, { behind, designA, placeOf }, sizes);
@@ -101,9 +88,9 @@ export function workOut(rig: CircuitParts): Circuit {
       bearsA,
       ladders,
     };
-    chosen = alikeInStrings(chooseSections(needs), known, currents);
-    const leads = known.map((run) => ({ run, areaMm2: areaOf(run, chosen) }));
-    seenOhm = ohmAtFuses(wiring.parts, leads, strings);
+    const alike = alikeInStrings(chooseSections(needs), known, placeInString);
+    seenOhm = shape.ohmAtFuses((run) => areaOf(run, alike));
+    chosen = alike;
   }
   const runs = known.map((run) =>
     runFigures(run, areaOf(run, chosen), pick(designs, run.id), {
@@ -115,7 +102,6 @@ export function workOut(rig: CircuitParts): Circuit {
   );
   const byId = new Map(runs.map((one) => [one.run.id, one]));
   const fuseFacts = { wiring, guards, byId, sizes, designs, highestAt, seenOhm };
-  const beside = bypasses(graph, wiring.parts, strings);
   const figures: CircuitFigures = {
     strings,
     seconds,
@@ -127,8 +113,8 @@ export function workOut(rig: CircuitParts): Circuit {
     inputs: currents.inputs.map((loop) => loopFigures(loop, wiring.parts, byId)),
     currents,
     behind,
-    bypasses: beside,
-    landings: landings(graph, wiring.parts, strings, beside),
+    bypasses: shape.bypasses,
+    landings: shape.landings,
     loss: ofAllRuns(
       {
         id: 'wiring.loss',
@@ -169,8 +155,11 @@ function pick<Value>(of: ReadonlyMap<string, Value>, id: string): Value {
 const areaOf = (run: Run, { areaMm2 }: SectionsChosen): number => pick(areaMm2, run.id);
 
 /** Leads of the strings must be equal: each as thick as the thickest in its place on the way, where nothing else lies there. */
-function alikeInStrings(chosen: SectionsChosen, runs: readonly Run[], currents: Currents): SectionsChosen {
-  const placeOf = stringPlaces(currents);
+function alikeInStrings(
+  chosen: SectionsChosen,
+  runs: readonly Run[],
+  placeOf: ReadonlyMap<string, string>,
+): SectionsChosen {
   const thickest = new Map<string, number>();
   for (const run of runs) {
     const place = placeOf.get(run.id);

@@ -12,17 +12,20 @@ export const SECOND_OHM = 0.005;
 /** Cold copper: a short circuit does not wait for it to warm up. */
 const COLD_C = 20;
 
+/** By fuse, what the current of a short circuit right beside it sees, Ω, with the sections of the runs; a fuse that no battery reaches is not among them. */
+export type OhmAtFuses = (areaMm2: (run: Run) => number) => ReadonlyMap<string, number>;
+
 /**
  * What the current through each fuse sees where there is a short circuit right beside it: the bank, and only the positive leads between the
  * two. The negative side counts as none: the short may lie at a battery’s own post. A fuse that batteries feed from both of its sides is
- * looked at from each, with nothing coming through itself; the lower resistance counts.
- * @returns           Ω by fuse; a fuse that no battery reaches is not among them
+ * looked at from each, with nothing coming through itself; the lower resistance counts. Who joins whom is looked up once: sections change
+ * more often than ends.
  */
 export function ohmAtFuses(
   parts: readonly Part[],
-  runs: readonly { run: Run; areaMm2: number }[],
+  runs: readonly Run[],
   strings: readonly (BankString & { ohm: number })[],
-): ReadonlyMap<string, number> {
+): OhmAtFuses {
   // The first post is the bank’s negative, wherever a short may come to lie.
   const numbers = new Map<string, number>();
   const numberOf = (post: string): number => {
@@ -30,19 +33,22 @@ export function ohmAtFuses(
     numbers.set(post, known);
     return known;
   };
-  const sources = strings.map((string): Source => ({
-    plus: numberOf(postOf(string.id, '+')),
-    minus: 0,
-    emfV: 0,
-    ohm: string.ohm + linkOhm(string, runs),
-  }));
-  for (const part of parts)
-    if (part.kind === 'second-battery')
-      sources.push({ plus: numberOf(postOf(part.id, '+')), minus: 0, emfV: 0, ohm: part.ohm ?? SECOND_OHM });
-  const leads: Resistor[] = [];
-  for (const { run, areaMm2 } of runs)
-    if (run.role === 'positive' || run.role === 'sense')
-      leads.push({ from: numberOf(run.from), to: numberOf(run.to), ohm: copperOhm(run.lengthM, areaMm2, COLD_C) });
+  const named = runs.map((run) => ({ run }));
+  const batteries = [
+    ...strings.map((string) => ({
+      plus: numberOf(postOf(string.id, '+')),
+      ohm: string.ohm,
+      links: linkRuns(string, named).map(({ one }) => one.run),
+    })),
+    ...parts.flatMap((part) =>
+      part.kind === 'second-battery'
+        ? [{ plus: numberOf(postOf(part.id, '+')), ohm: part.ohm ?? SECOND_OHM, links: [] }]
+        : [],
+    ),
+  ];
+  const leads = runs.flatMap((run) =>
+    run.role === 'positive' || run.role === 'sense' ? [{ run, from: numberOf(run.from), to: numberOf(run.to) }] : [],
+  );
   const ways = new Map<string, Resistor>();
   for (const part of parts)
     if (part.kind === 'fuse' || part.kind === 'switch' || part.kind === 'relay')
@@ -51,44 +57,54 @@ export function ohmAtFuses(
         to: numberOf(postOf(part.id, 'out')),
         ohm: CLOSED_OHM,
       });
-  const fuses = parts.filter(({ kind }) => kind === 'fuse');
-  const resistors = [...leads, ...ways.values()];
-  const network = { posts: numbers.size + 1, sources };
-  const isLooped = loopedFuses(network.posts, resistors, sources);
-  const found = new Map<string, number>();
-  const own = fuses.flatMap(({ id }) => {
-    const way = ways.get(id);
-    return way ? [{ id, way }] : [];
-  });
-  const closed = ohmSeenAt(
-    { ...network, resistors },
-    own.flatMap(({ way }) => [way.from, way.to]),
+  const posts = numbers.size + 1;
+  const isLooped = loopedFuses(
+    posts,
+    [...leads, ...ways.values()],
+    batteries.map(({ plus }) => plus),
   );
-  own.forEach(({ id, way }, k) => {
-    // A fuse between the bank and what it feeds is fed from one side: open or closed, that side sees the same.
-    const sides = isLooped(way)
-      ? ohmSeenAt({ ...network, resistors: resistors.filter((one) => one !== way) }, [way.from, way.to])
-      : [at(closed, 2 * k), at(closed, 2 * k + 1)];
-    const ohms = sides.filter((ohm) => ohm !== null);
-    if (ohms.length > 0) found.set(id, Math.min(...ohms));
+  const fuses = parts.flatMap(({ id, kind }) => {
+    const way = kind === 'fuse' ? ways.get(id) : undefined;
+    return way ? [{ id, way, looped: isLooped(way) }] : [];
   });
-  return found;
+  return (areaOf) => {
+    const coldOhm = (run: Run) => copperOhm(run.lengthM, areaOf(run), COLD_C);
+    const resistors = [
+      ...leads.map(({ run, from, to }): Resistor => ({ from, to, ohm: coldOhm(run) })),
+      ...ways.values(),
+    ];
+    const sources = batteries.map(({ plus, ohm, links }): Source => ({
+      ...{ plus, minus: 0, emfV: 0 },
+      ohm: ohm + links.reduce((sum, run) => sum + coldOhm(run), 0),
+    }));
+    const network = { posts, sources };
+    const closed = ohmSeenAt(
+      { ...network, resistors },
+      fuses.flatMap(({ way }) => [way.from, way.to]),
+    );
+    const found = new Map<string, number>();
+    fuses.forEach(({ id, way, looped }, k) => {
+      // A fuse between the bank and what it feeds is fed from one side: open or closed, that side sees the same.
+      const sides = looped
+        ? ohmSeenAt({ ...network, resistors: resistors.filter((one) => one !== way) }, [way.from, way.to])
+        : [at(closed, 2 * k), at(closed, 2 * k + 1)];
+      const ohms = sides.filter((ohm) => ohm !== null);
+      if (ohms.length > 0) found.set(id, Math.min(...ohms));
+    });
+    return found;
+  };
 }
-
-/** Of what joins the batteries of a string. */
-const linkOhm = (string: BankString, runs: readonly { run: Run; areaMm2: number }[]): number =>
-  linkRuns(string, runs).reduce((sum, { one }) => sum + copperOhm(one.run.lengthM, one.areaMm2, COLD_C), 0);
 
 /** Whether batteries lie on both sides of a way, so that it is fed from each. */
 function loopedFuses(
   posts: number,
-  resistors: readonly Resistor[],
-  sources: readonly Source[],
-): (way: Resistor) => boolean {
+  ways: readonly Pick<Resistor, 'from' | 'to'>[],
+  fedPosts: readonly number[],
+): (way: Pick<Resistor, 'from' | 'to'>) => boolean {
   return (way) => {
-    const without = resistors.filter((one) => one !== way).map(({ from, to }) => [from, to] as const);
+    const without = ways.filter((one) => one !== way).map(({ from, to }) => [from, to] as const);
     const island = islandsOf(posts, without);
-    const fed = new Set(sources.map(({ plus }) => island[plus]));
+    const fed = new Set(fedPosts.map((plus) => island[plus]));
     return fed.has(island[way.from]) && fed.has(island[way.to]);
   };
 }

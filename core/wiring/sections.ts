@@ -2,6 +2,7 @@ import { ampacityOf, areasOf, type SectionList } from '../conductors/choose-sect
 import { copperOhm } from '../conductors/copper';
 import { GAUGE_INSULATION_C } from '../conductors/gauges.data';
 import type { Loop } from './currents';
+import { keptBy } from '../plan/kept-by';
 import { at } from '../quantity/guard';
 import type { Run } from './run';
 
@@ -41,15 +42,23 @@ export interface SectionNeeds {
   ladders: ReadonlyMap<string, readonly Rung[]>;
 }
 
-/** A section of a list, and what it carries where a run lies. */
+const ohmOf = ({ lengthM }: Run, areaMm2: number): number => copperOhm(lengthM, areaMm2, CONDUCTOR_C);
+
+/** A section of a list as a run: what it carries where that lies, and its resistance. */
 export interface Rung {
   areaMm2: number;
   carriesA: number;
+  ohm: number;
 }
 
 /** The sections of a list for a run, from the thinnest. */
-export const ladderOf = (run: Run, list: SectionList): Rung[] =>
-  areasOf(list).map((areaMm2) => ({ areaMm2, carriesA: runAmpacity(run, areaMm2, list) ?? 0 }));
+export const ladderOf = keptBy((run: Run, list: SectionList): readonly Rung[] =>
+  areasOf(list).map((areaMm2) => ({
+    areaMm2,
+    carriesA: runAmpacity(run, areaMm2, list) ?? 0,
+    ohm: ohmOf(run, areaMm2),
+  })),
+);
 
 export interface SectionsChosen {
   /** mm² by run; a section that lies there stays. */
@@ -68,12 +77,16 @@ export function chooseSections({ runs, loops, designA, bearsA, ladders }: Sectio
   const steps = runs.map((run): Step => {
     const amps = designA(run);
     const wantedA = Math.max(amps, bearsA(run));
-    const all = ladders.get(run.id) ?? [];
-    const carries = all.flatMap(({ areaMm2, carriesA }) => (carriesA >= wantedA ? [areaMm2] : []));
-    if (run.areaMm2 === null && carries.length === 0) beyond.add(run.id);
-    const ladder = run.areaMm2 !== null ? [run.areaMm2] : carries.length > 0 ? carries : [all.at(-1)?.areaMm2 ?? 0];
-    const lossV = ladder.map((areaMm2) => amps * copperOhm(run.lengthM, areaMm2, CONDUCTOR_C));
-    return { run, ladder, lossV, at: 0, ways: [], shortWays: 0 };
+    const rungs = rungsOf(run, ladders.get(run.id) ?? [], wantedA);
+    if (rungs.every(({ carriesA }) => carriesA < wantedA)) beyond.add(run.id);
+    return {
+      run,
+      ladder: rungs.map(({ areaMm2 }) => areaMm2),
+      lossV: rungs.map(({ ohm }) => amps * ohm),
+      at: 0,
+      ways: [],
+      shortWays: 0,
+    };
   });
   const stepOf = new Map(steps.map((step) => [step.run.id, step]));
   const ways = loops.map(({ demand, out, back }): Way => {
@@ -125,6 +138,14 @@ export function chooseSections({ runs, loops, designA, bearsA, ladders }: Sectio
     }
   }
   return { areaMm2: new Map(steps.map(({ run, ladder, at: here }) => [run.id, at(ladder, here)])), beyond };
+}
+
+/** The sections that a run may get: the one that lies there, or those that carry; where none does, the thickest. */
+function rungsOf(run: Run, all: readonly Rung[], wantedA: number): readonly Rung[] {
+  const { areaMm2 } = run;
+  if (areaMm2 !== null) return [{ areaMm2, carriesA: Number.POSITIVE_INFINITY, ohm: ohmOf(run, areaMm2) }];
+  const carrying = all.filter(({ carriesA }) => carriesA >= wantedA);
+  return carrying.length > 0 ? carrying : all.slice(-1);
 }
 
 /** A run on the ladder of its sections. */

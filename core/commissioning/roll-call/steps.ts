@@ -43,20 +43,32 @@ export function rollCallSteps(context: StepContext): StepOf<'roll-call'>[] {
       ),
     ),
   });
+  const names = namesOf(context);
+  const negatives = negativesOf(context);
   return order.flatMap(({ id, offFirst }) => {
     const one = byId.get(id);
-    return one ? [stepOf(one, offFirst, context)] : [];
+    const off = offFirst.map((key) => names.get(key) ?? '').filter((name) => name !== '');
+    return one ? [stepOf(one, off, negatives.get(postOf(one.circuitId, '-')) ?? null, context)] : [];
   });
 }
 
-function stepOf(one: Callable, offFirst: readonly string[], context: StepContext): StepOf<'roll-call'> {
+/** The first run at each post that is no positive, by the post. */
+function negativesOf({ circuit }: StepContext): ReadonlyMap<string, string> {
+  const at = new Map<string, string>();
+  for (const { run } of circuit.runs)
+    if (run.role !== 'positive') for (const post of [run.from, run.to]) if (!at.has(post)) at.set(post, run.id);
+  return at;
+}
+
+function stepOf(
+  one: Callable,
+  offFirst: string[],
+  negativeRunId: string | null,
+  context: StepContext,
+): StepOf<'roll-call'> {
   const { from, to } = one.change;
   const reading = { unit: 'A', limit: LIMITS.shownA, optional: false } as const;
   const back = one.loop ? context.circuit.currents.loops.find(({ demand }) => demand.partId === one.circuitId) : null;
-  const minus = postOf(one.circuitId, '-');
-  const negative = context.circuit.runs.find(
-    ({ run }) => run.role !== 'positive' && [run.from, run.to].includes(minus),
-  );
   const way = (back?.back ?? []).flatMap(({ run }) =>
     run ? [rest(`${run.label} ends`, `${run.from}, ${run.to}`)] : [],
   );
@@ -75,8 +87,8 @@ function stepOf(one: Callable, offFirst: readonly string[], context: StepContext
       toA: Math.max(from.value, to.value),
       idleFraction: one.idleFraction,
     },
-    offFirst: offFirst.flatMap((id) => nameOf(id, context)),
-    negativeRunId: negative?.run.id ?? null,
+    offFirst,
+    negativeRunId,
     checks: [],
     fields: [
       { what: 'before', ...reading },
@@ -106,17 +118,17 @@ const USUAL_STANDBY = 0.01;
 const loadKey = (id: string) => `load:${id}`;
 const inverterKey = (id: string) => `inverter:${id}`;
 
-const nameOf = (key: string, { loads, inverters }: StepContext): string[] => {
-  const of = [
-    ...loads.map(({ id, name }) => [loadKey(id), name]),
-    ...inverters.map(({ id, name }) => [inverterKey(id), name]),
-  ];
-  return of.flatMap(([id, name]) => (id === key && name ? [name] : []));
-};
+/** By key, those that have one. */
+const namesOf = ({ loads, inverters }: StepContext): ReadonlyMap<string, string> =>
+  new Map([
+    ...loads.map(({ id, name }) => [loadKey(id), name] as const),
+    ...inverters.map(({ id, name }) => [inverterKey(id), name] as const),
+  ]);
 
 function callables(context: StepContext): Callable[] {
   const { circuit, audit, loads, inverters, sources, bank } = context;
   const lineOf = new Map(audit.lines.map((line) => [line.id, line]));
+  const loadOf = new Map(loads.map((load) => [load.id, load]));
   const bankV = nominalVoltage(bank);
   const found: Callable[] = [];
   for (const loop of circuit.loops) {
@@ -126,7 +138,7 @@ function callables(context: StepContext): Callable[] {
       case 'loads':
         for (const id of part.loadIds) {
           const line = lineOf.get(id);
-          const load = loads.find((one) => one.id === id);
+          const load = loadOf.get(id);
           if (line && load) found.push({ ...base, ...calledLoad(line, load, bankV) });
         }
         break;
@@ -150,7 +162,7 @@ function callables(context: StepContext): Callable[] {
           currentA: change.to.value,
         });
         for (const line of audit.lines) {
-          const load = loads.find(({ id }) => id === line.id);
+          const load = loadOf.get(line.id);
           if (line.inverterId === inverter.id && load)
             found.push({
               ...base,
@@ -194,9 +206,10 @@ function callables(context: StepContext): Callable[] {
     }
   }
   // What hangs on no circuit yet draws all the same.
+  const called = new Set(found.map(({ id }) => id));
   for (const line of audit.lines) {
-    const load = loads.find(({ id }) => id === line.id);
-    if (load && !found.some(({ id }) => id === loadKey(load.id)))
+    const load = loadOf.get(line.id);
+    if (load && !called.has(loadKey(load.id)))
       found.push({ ...calledLoad(line, load, bankV), circuitId: loadKey(load.id), loop: null, needsId: null, acW: 0 });
   }
   return found;

@@ -1,0 +1,53 @@
+import type { Bank } from '../bank/plan';
+import { batteryOhm } from '../bank/resistance';
+import type { ChemistryEdits } from '../cells/chemistry-edit';
+import { chemistryOf } from '../cells/chemistry-of';
+import { keptBy } from '../plan/kept-by';
+import { type BankString, bankStrings } from './battery-posts';
+import { circuitGraph, type CircuitGraph, type Ways, waysFrom } from './graph';
+import { type Bypass, bypasses, type Landing, landings } from './negative-path';
+import { type OhmAtFuses, ohmAtFuses } from './ohm-at-fuses';
+import { type Part, type PartOf, postOf } from './part';
+import type { Run } from './run';
+
+/** What of a circuit does not depend on what its loads draw, nor on the sections chosen for that. */
+export interface CircuitShape {
+  strings: readonly (BankString & { ohm: number })[];
+  seconds: PartOf<'second-battery'>[];
+  graph: CircuitGraph;
+  /** Runs whose ends are there. */
+  known: readonly Run[];
+  /** From the positives of the strings. */
+  fromBank: Ways;
+  bypasses: Bypass[];
+  landings: Landing[];
+  ohmAtFuses: OhmAtFuses;
+}
+
+/** Kept until something is drawn otherwise: what is typed in the audit asks for none of it anew. */
+export const shapeOf = keptBy(
+  (parts: readonly Part[], runs: readonly Run[], bank: Bank, chemistryEdits: ChemistryEdits): CircuitShape => {
+    const chemistry = chemistryOf(bank.battery, chemistryEdits);
+    const strings = bankStrings(bank).map((string) => ({
+      ...string,
+      ohm: batteryOhm(string.battery, chemistry).value * string.seriesCount,
+    }));
+    const graph = circuitGraph(parts, runs, strings);
+    const astray = new Set(graph.astray);
+    const known = runs.filter((run) => !astray.has(run));
+    const beside = bypasses(graph, parts, strings);
+    return {
+      strings,
+      seconds: parts.filter((part) => part.kind === 'second-battery'),
+      graph,
+      known,
+      fromBank: waysFrom(
+        graph.positive,
+        strings.map(({ id }) => postOf(id, '+')),
+      ),
+      bypasses: beside,
+      landings: landings(graph, parts, strings, beside),
+      ohmAtFuses: ohmAtFuses(parts, known, strings),
+    };
+  },
+);
