@@ -18,7 +18,7 @@ export default defineConfig({
     timezoneId: 'Europe/Berlin',
     locale: 'en-GB',
     launchOptions: {
-      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium-headless-shell',
       args: [
         '--no-sandbox',
         '--disable-gpu',

@@ -5,7 +5,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 
 export const launch = (): Promise<Browser> =>
   chromium.launch({
-    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium-headless-shell',
     args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking'],
   });
 

@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { goTo, headline, openDemo, openNewRig, WAGTAIL, test } from './helpers';
+import { goTo, headline, openDemo, openNewRig, test } from './helpers';
 import { soundOfCompressor } from './sound-file';
 
 async function oneLoad(page: Page, name: string): Promise<void> {
@@ -142,8 +142,7 @@ test('the list of loads goes out as CSV and comes back the same', async ({ page 
 });
 
 test('the bench test of an inverter is fitted, names its outlier, and moves every AC load on it', async ({ page }) => {
-  await openDemo(page);
-  await page.goto(`${WAGTAIL}/audit/inverters`);
+  await openDemo(page, 'audit/inverters');
   await expect(headline(page)).toContainText('Left on all day, Bench inverter takes 9.1 Ah');
   await page.getByLabel('Pair 4, watts behind').fill('120');
   await expect(page.getByRole('main')).toContainText(/The pair at 120 W is off the fitted curve by/);
@@ -151,8 +150,7 @@ test('the bench test of an inverter is fitted, names its outlier, and moves ever
 });
 
 test('a runtime is answered, kept, observed, and teaches the next one', async ({ page }) => {
-  await openDemo(page);
-  await page.goto(`${WAGTAIL}/audit/how-long`);
+  await openDemo(page, 'audit/how-long');
   const before = await headline(page).innerText();
   await page.getByLabel('Anything else, watts').fill('200');
   await expect(headline(page)).not.toHaveText(before);
@@ -165,8 +163,7 @@ test('a runtime is answered, kept, observed, and teaches the next one', async ({
 });
 
 test('the day shows its hours, and what each load is worth', async ({ page }) => {
-  await openDemo(page);
-  await page.goto(`${WAGTAIL}/audit/day`);
+  await openDemo(page, 'audit/day');
   await expect(headline(page)).toContainText(
     /Half of the days take less than 57\.\d Ah, nine in ten less than 64\.\d Ah/,
   );

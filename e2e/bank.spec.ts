@@ -1,10 +1,8 @@
 import { expect } from '@playwright/test';
-import { goTo, headline, openDemo, SALTMARSH, saved, WAGTAIL, test } from './helpers';
-
-test.beforeEach(({ page }) => openDemo(page));
+import { goTo, headline, openDemo, SALTMARSH, saved, visit, WAGTAIL, test } from './helpers';
 
 test('an arrangement is chosen off the shelf and becomes the bank', async ({ page }) => {
-  await page.goto(`${WAGTAIL}/bank/configurations`);
+  await openDemo(page, 'bank/configurations');
   await expect(headline(page)).toContainText('arrangements meet the need');
   await page.getByRole('button', { name: 'Choose LFP 200 Ah, 12 V, 2 × 1', exact: true }).click();
   await expect(page.getByRole('row', { name: /LFP 200 Ah, 12 V.*chosen/ })).toBeVisible();
@@ -37,20 +35,20 @@ test('the old bank and its replacement stand side by side, with the charger volt
 });
 
 test('the schools of need stand side by side, each step of the way shown', async ({ page }) => {
-  await page.goto(`${WAGTAIL}/bank/need`);
+  await openDemo(page, 'bank/need');
   await expect(headline(page)).toContainText('Ah');
-  await page.goto(`${WAGTAIL}/bank/voltage`);
+  await visit(page, `${WAGTAIL}/bank/voltage`);
   await expect(headline(page)).toContainText('a quarter of the current');
   await page.getByLabel('Length, one way').fill('12');
   await expect(page.getByRole('row', { name: /copper section/ })).toContainText('mm²');
-  await page.goto(`${WAGTAIL}/bank/sag`);
+  await visit(page, `${WAGTAIL}/bank/sag`);
   await page.getByLabel('Load', { exact: true }).fill('9000');
   await expect(headline(page)).toContainText('At 9000 W the inverter switches off');
   await expect(page.getByRole('table', { name: 'Remedies' })).toContainText('in parallel');
 });
 
 test('batteries that do not belong together are warned of, and a second chemistry is refused', async ({ page }) => {
-  await page.goto(`${WAGTAIL}/bank`);
+  await openDemo(page, 'bank');
   const mixIn = async (name: string) => {
     await page.getByLabel('Add strings of another kind').click();
     await page.getByTitle(name, { exact: true }).click();
@@ -70,7 +68,7 @@ test('batteries that do not belong together are warned of, and a second chemistr
 });
 
 test('a model off the sheet joins the shelf', async ({ page }) => {
-  await page.goto(`${WAGTAIL}/bank/shelf`);
+  await openDemo(page, 'bank/shelf');
   await page.getByRole('button', { name: 'Copy LFP 200 Ah, 12 V' }).click();
   await expect(headline(page)).toHaveText('One model of your own is on the shelf.');
   await page.getByLabel('Name', { exact: true }).fill('House 210');
@@ -80,7 +78,7 @@ test('a model off the sheet joins the shelf', async ({ page }) => {
 });
 
 test('a value of a chemistry is corrected, with its source, and what follows says so', async ({ page }) => {
-  await page.goto(`${WAGTAIL}/bank/chemistry`);
+  await openDemo(page, 'bank/chemistry');
   await page.getByLabel('Peukert exponent, yours').fill('1.06');
   await page.getByLabel('Where your Peukert exponent is from').fill('test of May');
   await expect(headline(page)).toContainText('one value of your own');

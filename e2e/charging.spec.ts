@@ -59,8 +59,7 @@ test('a plan that falls behind in winter is mended by the solver, and the verdic
 });
 
 test('the search for remedies can be cancelled, and leaves the plan alone', async ({ page }) => {
-  await openDemo(page);
-  await page.goto(`${WAGTAIL}/charging/remedies`);
+  await openDemo(page, 'charging/remedies');
   await page.getByRole('button', { name: 'Find the smallest remedies' }).click();
   await page.getByRole('button', { name: 'Cancel' }).click();
   await expect(page.getByRole('button', { name: 'Find the smallest remedies' })).toBeVisible();
@@ -68,8 +67,7 @@ test('the search for remedies can be cancelled, and leaves the plan alone', asyn
 });
 
 test('every source shows a usual day of each month, and what its voltages would do', async ({ page }) => {
-  await openDemo(page);
-  await page.goto(`${WAGTAIL}/charging/sources`);
+  await openDemo(page, 'charging/sources');
   const table = page.getByRole('table', { name: 'A usual day of each source, Ah' });
   const engine = table.getByRole('row', { name: /^Round by engine/ });
   // 2 × 1.25 h a week × 30 A ÷ 7 = 10.7; the trip of August adds 7 × 3 h
@@ -96,8 +94,7 @@ test('every source shows a usual day of each month, and what its voltages would 
 });
 
 test('the weather is a climate, twelve figures by hand, or an hourly file', async ({ page }) => {
-  await openDemo(page);
-  await page.goto(`${WAGTAIL}/charging/place`);
+  await openDemo(page, 'charging/place');
   await expect(headline(page)).toContainText('1.3 hours of full sun a day in December');
   await page.getByLabel('Clearness').selectOption('peak-sun hours by hand');
   await page.getByLabel('Peak-sun hours in December').fill('0.6');
@@ -141,8 +138,7 @@ test('one charge: lead takes hours for its last fifth, lithium does not begin in
 
 test('the year: fan, a bad week, ten thousand years with cancel', async ({ page }) => {
   test.slow();
-  await openDemo(page);
-  await page.goto(`${WAGTAIL}/charging/year`);
+  await openDemo(page, 'charging/year');
   await expect(page.getByRole('img', { name: /lowest charge over the year/ })).toBeVisible();
   const week = page.getByRole('img', { name: /^Seven days hour by hour/ });
   await expect(week).toBeVisible();
@@ -166,8 +162,7 @@ test('the year: fan, a bad week, ten thousand years with cancel', async ({ page 
 });
 
 test('what if: sliders answer, and the plan stays as it is', async ({ page }) => {
-  await openDemo(page);
-  await page.goto(`${WAGTAIL}/charging/what-if`);
+  await openDemo(page, 'charging/what-if');
   await page.getByLabel('In the month of').selectOption('October');
   await page.getByLabel('Dull days in a row').fill('14');
   await expect(headline(page)).toContainText('October would suffer');

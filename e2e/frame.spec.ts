@@ -3,10 +3,8 @@ import { expect, type Page } from '@playwright/test';
 import { goTo, headline, openDemo, SALTMARSH, visit, WAGTAIL, test } from './helpers';
 import { PAGES } from './pages';
 
-test.beforeEach(({ page }) => openDemo(page));
-
 test('every figure opens its working, down to what was entered', async ({ page }) => {
-  await page.goto(`${WAGTAIL}/bank`);
+  await openDemo(page, 'bank');
   await page
     .getByRole('button', { name: /3\.4 days/ })
     .first()
@@ -18,6 +16,7 @@ test('every figure opens its working, down to what was entered', async ({ page }
 });
 
 test('keys: stages, list, find, undo and redo', async ({ page }) => {
+  await openDemo(page);
   await page.keyboard.press('1');
   await expect(headline(page)).toContainText('usual day takes');
   await page.keyboard.press('?');
@@ -40,7 +39,7 @@ test('keys: stages, list, find, undo and redo', async ({ page }) => {
 });
 
 test('units are chosen once: shown and typed imperial, kept metric', async ({ page }) => {
-  await page.goto(`${WAGTAIL}/bank/voltage`);
+  await openDemo(page, 'bank/voltage');
   await expect(page.locator('main')).toContainText('mm²');
   await page.keyboard.press('/');
   await expect(page.getByRole('combobox', { name: 'Find or do' })).toBeFocused();
@@ -58,6 +57,7 @@ test('units are chosen once: shown and typed imperial, kept metric', async ({ pa
 });
 
 test('single keys can be switched off', async ({ page }) => {
+  await openDemo(page);
   await page.keyboard.press('?');
   await page.getByLabel(/Single keys act/).uncheck();
   await page.keyboard.press('Escape');
@@ -68,7 +68,7 @@ test('single keys can be switched off', async ({ page }) => {
 });
 
 test('an edit shows what it moved and what it made stale', async ({ page }) => {
-  await page.goto(`${WAGTAIL}/bank`);
+  await openDemo(page, 'bank');
   await page.getByLabel('Strings in parallel').fill('1');
   const margin = page.getByRole('complementary');
   await expect(margin.getByRole('heading', { name: 'Changed by your last edit' })).toBeVisible();
@@ -80,6 +80,7 @@ test('an edit shows what it moved and what it made stale', async ({ page }) => {
 });
 
 test('nobody meets a stage that is not built: an address of one leads to the first', async ({ page }) => {
+  await openDemo(page);
   const spine = page.getByRole('navigation', { name: 'Stages of the work' });
   await expect(spine.getByRole('link')).toHaveText([
     /^1\s*Audit/,
@@ -116,8 +117,8 @@ const WALKS = [
 for (const { theme, says, pages } of WALKS) {
   test(`no accessibility fault in ${says}`, async ({ page }) => {
     test.slow();
-    await page.evaluate((name) => localStorage.setItem('coulan-theme', name), theme);
-    await page.reload();
+    await page.addInitScript((name) => localStorage.setItem('coulan-theme', name), theme);
+    await openDemo(page);
     const faults: string[] = [];
     for (const { address: view } of pages) {
       await visit(page, `${WAGTAIL}/${view}`);

@@ -11,8 +11,7 @@ test('what is typed is kept through an immediate reload', async ({ page }) => {
 });
 
 test('two tabs on one rig do not overwrite each other in silence', async ({ page, context }) => {
-  await openDemo(page);
-  await page.goto(`${WAGTAIL}/rig`);
+  await openDemo(page, 'rig');
   const other = await context.newPage();
   await other.goto(`${WAGTAIL}/rig`);
 
@@ -75,8 +74,7 @@ test('the whole rig goes out as one file and comes back identical in another bro
 });
 
 test('a wrong rig file is refused with the path of its first wrong field', async ({ page }) => {
-  await openDemo(page);
-  await page.goto(`${WAGTAIL}/rig`);
+  await openDemo(page, 'rig');
   const file = await (await page.request.get('/demo/pied-wagtail.rig.json')).text();
   await page.goto('/');
   const bring = (content: string) =>

@@ -102,8 +102,7 @@ test('a guessed mapping can be corrected, remembered and used again', async ({ p
 });
 
 test('importing the same file twice adds nothing', async ({ page }) => {
-  await openDemo(page);
-  await page.goto(`${WAGTAIL}/logbook/import`);
+  await openDemo(page, 'logbook/import');
   const text = await (await page.request.get('/demo/pied-wagtail-march.csv')).text();
   await dropFile(page, 'again.csv', text);
   await read(page);

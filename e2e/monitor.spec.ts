@@ -1,13 +1,11 @@
 import { expect } from '@playwright/test';
-import { goTo, headline, openDemo, test, WAGTAIL } from './helpers';
-
-test.beforeEach(({ page }) => openDemo(page));
+import { goTo, headline, openDemo, test, visit, WAGTAIL } from './helpers';
 
 test('a meter is told what it has, a false mark is dragged away, a set is searched, keyed in, and made stale by another battery', async ({
   page,
 }) => {
   test.slow();
-  await page.goto(`${WAGTAIL}/monitor/meter`);
+  await openDemo(page, 'monitor/meter');
   await page.getByLabel('Tail current, unit').selectOption('A');
   await page.getByRole('checkbox', { name: 'Averaging time' }).check();
   await expect(headline(page)).toHaveText('Your meter asks for 17 settings.');
@@ -39,7 +37,7 @@ test('a meter is told what it has, a false mark is dragged away, a set is search
   await expect(headline(page)).toHaveText(/The meter is set as derived|differ/);
   const before = await page.getByRole('list', { name: 'To key in' }).getByRole('listitem').count();
 
-  await page.goto(`${WAGTAIL}/bank`);
+  await visit(page, `${WAGTAIL}/bank`);
   await page.getByTitle('Lithium iron phosphate', { exact: true }).click();
   await page.getByTitle('Lead-acid, absorbed glass mat', { exact: true }).click();
   await goTo(page, 'Monitor');
@@ -53,7 +51,7 @@ test('a meter is told what it has, a false mark is dragged away, a set is search
 });
 
 test('the own log is tried too, and a mark can be looked at closely', async ({ page }) => {
-  await page.goto(`${WAGTAIL}/monitor/bench`);
+  await openDemo(page, 'monitor/bench');
   await page.getByRole('button', { name: 'pied-wagtail-march.csv' }).click();
   await expect(headline(page)).toContainText('pied-wagtail-march.csv');
   await expect(page.locator('.legend')).toContainText('rows');
@@ -66,7 +64,7 @@ test('the own log is tried too, and a mark can be looked at closely', async ({ p
 
 test('on a phone the list of what to key in is ticked one by one', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
-  await page.goto(`${WAGTAIL}/monitor/entered`);
+  await openDemo(page, 'monitor/entered');
   await expect(headline(page)).toContainText('2 settings in the meter are out of date');
   await page.getByRole('button', { name: 'Keyed in: Capacity 320 Ah' }).click();
   await expect(headline(page)).toContainText('1 setting in the meter is out of date');

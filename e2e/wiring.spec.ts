@@ -1,13 +1,11 @@
 import { expect } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { headline, openDemo, SALTMARSH, saved, test, WAGTAIL } from './helpers';
-
-test.beforeEach(({ page }) => openDemo(page));
+import { headline, openDemo, SALTMARSH, saved, test } from './helpers';
 
 test('a maintainer’s negative on the battery post is found and moved, and a lug that does not fit', async ({
   page,
 }) => {
-  await page.goto(`${WAGTAIL}/wiring`);
+  await openDemo(page, 'wiring');
   await expect(headline(page)).toHaveText('One negative crosses the line beside the shunt: Maintainer, W92.');
   await expect(page.getByRole('navigation').getByText('1 negative beside the shunt')).toBeVisible();
   await page.getByRole('button', { name: 'Move the end of W92 to the negative bar' }).click();
@@ -39,7 +37,7 @@ test('lay out, measure, mend a finding, see it vanish', async ({ page }) => {
 });
 
 test('ways of joining are compared, and the cut list is saved as CSV', async ({ page }) => {
-  await page.goto(`${WAGTAIL}/wiring/parallel`);
+  await openDemo(page, 'wiring/parallel');
   await expect(headline(page)).toContainText('joined as drawn');
   await expect(page.getByRole('table', { name: 'The course over time' })).toBeVisible();
   await page.getByRole('button', { name: /^end-fed/ }).click();
@@ -58,7 +56,7 @@ test('ways of joining are compared, and the cut list is saved as CSV', async ({ 
 test('a switch is put into a run, a bar makes a net of the drawing, both go again; the drawing is saved', async ({
   page,
 }) => {
-  await page.goto(`${WAGTAIL}/wiring`);
+  await openDemo(page, 'wiring');
   await page.getByRole('button', { name: /^Bench inverter/ }).press('Enter');
   await page.getByRole('button', { name: 'W12 in full' }).click();
   await page.getByRole('button', { name: 'a switch', exact: true }).click();
@@ -77,14 +75,14 @@ test('a switch is put into a run, a bar makes a net of the drawing, both go agai
 });
 
 test('the sag map takes the way to the inverter from the circuit', async ({ page }) => {
-  await page.goto(`${WAGTAIL}/bank/sag`);
+  await openDemo(page, 'bank/sag');
   await expect(page.getByText('as laid out under Wiring')).toBeVisible();
 });
 
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
   test('a negative is registered where it is found', async ({ page }) => {
-    await page.goto(`${WAGTAIL}/wiring/negatives`);
+    await openDemo(page, 'wiring/negatives');
     await page.getByLabel('Where').fill('under the sink');
     await page.getByLabel('What it serves').fill('water heater');
     await page.getByLabel('Lands on').selectOption('bank’s negative: not counted');

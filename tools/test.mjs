@@ -7,7 +7,7 @@ const only = process.argv
   ?.slice(7)
   .split(',');
 
-const CONFIGS = ['tsconfig.core.json', 'tsconfig.core-spec.json', 'tsconfig.server.json', 'tsconfig.e2e.json'];
+const CONFIGS = ['tsconfig.core.json', 'tsconfig.node.json', 'tsconfig.e2e.json'];
 const steps = {
   format: [['prettier', '--check', '--log-level', 'warn', '.']],
   lint: [
