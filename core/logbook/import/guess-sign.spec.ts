@@ -7,17 +7,20 @@ const STRETCHES = 24;
 const ROWS = 200;
 const HOUR_MS = 3_600_000;
 
-/** Two decimals, as meters write them, from an hour of a made month on; longer ones sampled throughout. */
-function fileFrom(samples: ReturnType<typeof simulate>, fromRow: number, sign: 1 | -1): SignRows[] {
-  const left = samples.length - fromRow;
+/** Two decimals, as meters write them. */
+const asWritten = (samples: ReturnType<typeof simulate>): SignRows => ({
+  voltageV: samples.map(({ voltageV }) => Number(voltageV.toFixed(2))),
+  currentA: samples.map(({ currentA }) => Number(currentA.toFixed(2))),
+});
+
+/** From a row of a made month on; longer ones sampled throughout. */
+function fileFrom({ voltageV, currentA }: SignRows, fromRow: number): SignRows[] {
+  const left = voltageV.length - fromRow;
   const count = left <= STRETCHES * ROWS ? 1 : STRETCHES;
   return Array.from({ length: count }, (_, k) => {
     const at = count === 1 ? fromRow : fromRow + Math.floor(((left - ROWS) * k) / (count - 1));
-    const rows = samples.slice(at, count === 1 ? undefined : at + ROWS);
-    return {
-      voltageV: rows.map(({ voltageV }) => Number(voltageV.toFixed(2))),
-      currentA: rows.map(({ currentA }) => sign * Number(currentA.toFixed(2))),
-    };
+    const to = count === 1 ? undefined : at + ROWS;
+    return { voltageV: voltageV.slice(at, to), currentA: currentA.slice(at, to) };
   });
 }
 
@@ -30,11 +33,12 @@ describe('the sign of the current', () => {
     const stepMs = 300_000;
     const nominalV = scenario === wagtailMarch ? 25.6 : 12;
     const samples = simulate({ ...scenario, seed: scenario.seed + 17 * n, stepMs });
+    const sign = n % 2 === 0 ? 1 : -1;
+    const written = asWritten(samples.map((one) => ({ ...one, currentA: sign * one.currentA })));
     const perHour = HOUR_MS / stepMs;
     let [asked, all] = [0, 0];
     for (let fromRow = 0; fromRow < samples.length - 6 * perHour; fromRow += 3 * perHour) {
-      const sign = n % 2 === 0 ? 1 : -1;
-      const guess = guessSign(fileFrom(samples, fromRow, sign), nominalV);
+      const guess = guessSign(fileFrom(written, fromRow), nominalV);
       all++;
       if (guess === null) asked++;
       else expect(guess).toBe(sign === 1 ? 'positive' : 'negative');
