@@ -9,6 +9,7 @@ import { CHEMISTRY_IDS } from '../cells/chemistry';
 import { newSource } from '../sources/new-source';
 import type { Source } from '../sources/source';
 import { freshWiring } from './fresh';
+import { fuseText } from './fuse-text';
 import { inverterPath } from './inverter-path';
 import { newRun } from './new-parts';
 import { solve } from '../network/solve';
@@ -458,6 +459,33 @@ describe('sections and fuses', () => {
     expect(on(3)[0]!.fault).toMatchObject({ code: 'fuse-small', ratingA: 3 });
     // 5 A carries the load, and a blade cannot break what this bank gives.
     expect(on(5).map(({ fault }) => fault.code)).toEqual(['fuse-breaks']);
+  });
+  it('the monitor’s fuse names a family only where that will do; one that is typed and will not is said', () => {
+    const of = (rig: Rig, family: string | null) => {
+      const wiring = laidOut(rig);
+      const parts = wiring.parts.map((part) =>
+        part.id === 'fuse-monitor' && part.kind === 'fuse' ? { ...part, family } : part,
+      );
+      const { fuses, findings } = circuitOf(rig, { ...wiring, parts });
+      const codes = findings.flatMap(({ on, fault }) =>
+        on && 'part' in on && on.part === 'fuse-monitor' ? [fault.code] : [],
+      );
+      return { fuse: fuses.find(({ part }) => part.id === 'fuse-monitor')!, codes };
+    };
+    const weak: Bank = newBank({ ...newBattery('b', 'agm', 6, 40), resistanceOhm: 0.02 });
+    const calm: Rig = { ...van, bank: weak };
+    expect(of(calm, null).fuse.choice).toEqual({ ratingA: 1, family: 'blade' });
+    expect(of(calm, null).codes).toEqual([]);
+    expect(of(calm, 'blade').codes).toEqual([]);
+    // Four in series: 48 V, which no blade of the list stands.
+    const high: Rig = { ...van, bank: newBank({ ...newBattery('b', 'agm', 6, 40), resistanceOhm: 0.02 }, 4) };
+    expect(of(high, null).fuse.choice).toEqual({ ratingA: 1, family: null });
+    expect(fuseText(of(high, null).fuse)).toMatch(/^for 5\d\.\d V, breaking [67]\d\d A$/);
+    expect(of(high, null).codes).toEqual([]);
+    expect(of(high, 'blade').codes).toEqual(['fuse-volts']);
+    // The lithium of the van gives more than a blade breaks.
+    expect(of(van, null).fuse.choice).toEqual({ ratingA: 1, family: null });
+    expect(of(van, 'blade').codes).toEqual(['fuse-breaks']);
   });
   it('a typed size of no family is left to its maker’s sheet, and said', () => {
     const wiring = laidOut(van);

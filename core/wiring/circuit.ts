@@ -15,7 +15,7 @@ import { type Currents, currentsOf, type Flow, type Loop } from './currents';
 import { type DemandParts, demandsOf, inputsOf } from './demand';
 import { findingsOf } from './findings';
 import { conductorTemp, designCurrent, dropShare, largestFuse, runDrop, shortCircuitThrough } from './formulas';
-import { fuseSizes, isTap } from './fuse-sizes';
+import { fuseSizes, isOfSheet, isTap } from './fuse-sizes';
 import { type Part, postOf } from './part';
 import type { WiringPlan } from './plan';
 import { surgeOf, usualDay } from './usual-day';
@@ -262,7 +262,7 @@ function fuseFigures(
   const own = { part, design, highestV, shortCircuit, largest };
   const place = { highestV, shortCircuitA: shortCircuit?.value ?? 0 };
   if (part.ratingA !== null)
-    return { ...own, choice: { ratingA: part.ratingA, family: familyOf(part, place) }, chosen: false };
+    return { ...own, choice: { ratingA: part.ratingA, family: familyOf(part, place, isOfSheet(own)) }, chosen: false };
   const size = pick(sizes, part.id);
   const most = largest?.value ?? Number.POSITIVE_INFINITY;
   const up = fusesBetween(place, size, Math.max(size, most))[0] ?? null;
@@ -271,13 +271,21 @@ function fuseFigures(
   return { ...own, choice: wiring.fuseSchool === 'wire-down' ? (down ?? up) : up, chosen: true };
 }
 
-/** Of a size that was typed: the family that was named, or one that has it, best one that will do there; null: none has it. */
-function familyOf({ family, ratingA }: FusePart, place: { highestV: number; shortCircuitA: number }): string | null {
+/**
+ * Of a size that was typed: the family that was named, or one that has it, best one that will do there; null: none has it. Of a size that a
+ * sheet gives none is named that will not do there.
+ */
+function familyOf(
+  { family, ratingA }: FusePart,
+  place: { highestV: number; shortCircuitA: number },
+  ofSheet: boolean,
+): string | null {
   const size = ratingA ?? 0;
   const named = FUSE_FAMILIES.find((one) => one.family === family);
   if (named) return named.stepsA.includes(size) ? named.family : null;
   const fitting = fusesBetween(place, size, size)[0]?.family;
-  return fitting ?? FUSE_FAMILIES.find(({ stepsA }) => stepsA.includes(size))?.family ?? null;
+  if (fitting !== undefined || ofSheet) return fitting ?? null;
+  return FUSE_FAMILIES.find(({ stepsA }) => stepsA.includes(size))?.family ?? null;
 }
 
 function weakestWire(

@@ -4,6 +4,7 @@ import type { CircuitFigures } from './circuit-figures';
 import { type Part, partIdOf, type Stud } from './part';
 import type { PrintedList } from './plan';
 import type { CableStep, Run } from './run';
+import { fuseText } from './fuse-text';
 import { through } from './through';
 
 /** One cable as it is cut. */
@@ -127,11 +128,11 @@ export function partsToBuy(
         carries ? `${says} for at least ${formatNumber(Math.ceil(carries.value), 0)} A` : `${says}, joined to nothing`,
       );
   }
-  for (const { choice } of circuit.fuses)
-    if (choice)
-      count(
-        `fuse ${formatNumber(choice.ratingA, choice.ratingA % 1 === 0 ? 0 : 1)} A, ${choice.family ?? 'as its sheet says'}, with its holder`,
-      );
+  for (const fuse of circuit.fuses)
+    if (fuse.choice) {
+      const { ratingA } = fuse.choice;
+      count(`fuse ${formatNumber(ratingA, ratingA % 1 === 0 ? 0 : 1)} A, ${fuseText(fuse)}, with its holder`);
+    }
   const byName =
     <Row>(says: (row: Row) => string) =>
     (a: Row, b: Row) =>

@@ -6,7 +6,7 @@ import { unevenShare } from './equal-leads';
 import { BATTERY_LUGS_MOST, linkRuns } from './battery-posts';
 import type { CircuitFigures, FuseFigures, RunFigures } from './circuit-figures';
 import { type Fault, type Finding, SEVERITIES, type Severity } from './finding';
-import { besides, isRated } from './fuse-sizes';
+import { besides, isOfSheet, isRated } from './fuse-sizes';
 import type { CircuitGraph } from './graph';
 import { type Part, partIdOf, type Stud } from './part';
 import type { WiringPlan } from './plan';
@@ -124,8 +124,7 @@ function ofFuse(
 ): Finding[] {
   const on = { part: part.id };
   const loadA = design.value;
-  // Nothing is known of what it carries, or where it lies: the sheet of the monitor.
-  if (shortCircuit === null || (largest === null && loadA === 0)) return [];
+  if (shortCircuit === null || (isOfSheet({ design, largest }) && choice?.family === null)) return [];
   const place = { highestV, shortCircuitA: shortCircuit.value };
   const most = largest?.value ?? Number.POSITIVE_INFINITY;
   const better = fusesBetween(place, loadA * OVER_LOAD, most)[0] ?? null;

@@ -1,4 +1,5 @@
 import { fusesBetween, OVER_LOAD } from '../conductors/choose-fuse';
+import type { FuseFigures } from './circuit-figures';
 import type { Currents } from './currents';
 import type { Part } from './part';
 import type { WiringPlan } from './plan';
@@ -44,6 +45,10 @@ export function fuseSizes(
   for (const part of parts) if (part.kind === 'fuse') sizeOf(part, new Set());
   return sizes;
 }
+
+/** Whether nothing is known of what a fuse carries and which wire it is for: then the sheet of what it feeds says its size, as a monitor’s does. */
+export const isOfSheet = ({ design, largest }: Pick<FuseFigures, 'design' | 'largest'>): boolean =>
+  largest === null && design.value === 0;
 
 /** How many fuses share with one what comes behind them: those of the strings. */
 export function besides(fuse: Pick<FusePart, 'id'>, { flows, stringCount }: Currents): number {

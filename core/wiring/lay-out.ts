@@ -195,7 +195,8 @@ function proposal(rig: LayOutParts, plan: WiringPlan): Laid {
   parts.push({ ...common('chassis', 'Chassis'), kind: 'chassis' });
   join('bond', 'bond', MINUS_BAR, postOf('chassis', 'bolt'), GUESS.bond);
   parts.push({ ...common('monitor', 'Monitor'), kind: 'monitor', stud: 'M5' });
-  parts.push({ ...newFuse('fuse-monitor', 'the monitor'), family: 'blade', ratingA: 1 });
+  // As monitors ask for; which family will do depends on where it lies.
+  parts.push({ ...newFuse('fuse-monitor', 'the monitor'), ratingA: 1 });
   join('monitor-post', 'sense', plus, postOf('fuse-monitor', 'in'), GUESS.post);
   join('monitor-plus', 'sense', postOf('fuse-monitor', 'out'), postOf('monitor', '+'), GUESS.monitor);
   return {

@@ -4,6 +4,7 @@ import { LIMITS } from '@core/rig/limits';
 import { FUSE_SCHOOLS, type FuseSchool } from '@core/wiring/plan';
 import type { SectionList } from '@core/conductors/choose-section';
 import { isRated } from '@core/wiring/fuse-sizes';
+import { fuseText } from '@core/wiring/fuse-text';
 import type { PartKind } from '@core/wiring/part';
 import { through } from '@core/wiring/through';
 import { StageTabs } from '../../rig/stage-tabs';
@@ -62,6 +63,7 @@ export class RunsPage {
   protected readonly facts = inject(WiringFacts);
   protected readonly limits = LIMITS;
   protected readonly number = formatNumber;
+  protected readonly fuseText = fuseText;
   protected readonly lists: readonly Option[] = [
     { id: 'metric', name: 'mm²' },
     { id: 'gauges', name: 'AWG' },
