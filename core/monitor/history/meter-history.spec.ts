@@ -56,4 +56,16 @@ describe('what the totals of a meter mean', () => {
     expect(between({ ...first, days: null }, then)).toMatchObject({ days: 30 });
     expect(between(first, { ...then, outAh: 10 })).toBeNull();
   });
+  it('takes for deepest in between only a discharge that was not there before, and lies in between as a whole', () => {
+    const first = { ...none, days: 100, outAh: 4000, deepestAh: 120 };
+    const deepest = (totals: Partial<MeterTotals>) => between(first, { ...first, days: 107, ...totals })?.deepestAh;
+    expect(deepest({ outAh: 4050 })).toBeNull();
+    expect(deepest({ outAh: 4300, deepestAh: 140 })).toBe(140);
+    expect(deepest({ outAh: 4140, deepestAh: 140 })).toBe(140);
+    // It had begun before: 50 Ah in between cannot be 140 deep.
+    expect(deepest({ outAh: 4050, deepestAh: 140 })).toBeNull();
+    const week = between(first, { ...first, days: 107, outAh: 4050 })!;
+    expect(says(week)).toEqual([]);
+    expect(between({ ...first, deepestAh: null }, { ...first, days: 107, outAh: 4300 })?.deepestAh).toBeNull();
+  });
 });

@@ -167,7 +167,7 @@ export function unseenUse({ figures }: MeterHistory, auditDayAh: Sourced): Figur
   return outAh && auditDayAh.value > 0 ? directUse.figure({ auditAh: auditDayAh, outAh }) : null;
 }
 
-/** Two showings of the same meter: what it has counted in between; null where the later shows less of anything. */
+/** Two showings of the same meter: what it has counted in between; null where the later shows less of anything. A mean is of all its days. */
 export function between(earlier: MeterTotals, later: MeterTotals): MeterTotals | null {
   const less = (key: 'days' | 'outAh' | 'inKWh' | 'outKWh' | 'fullMarks' | 'cycles') => {
     const [a, b] = [earlier[key], later[key]];
@@ -182,5 +182,11 @@ export function between(earlier: MeterTotals, later: MeterTotals): MeterTotals |
     cycles: less('cycles'),
   };
   const backward = Object.values(of).some((value) => value !== null && value < 0);
-  return backward ? null : { ...later, ...of, deepestAh: later.deepestAh, meanAh: null };
+  return backward ? null : { ...later, ...of, deepestAh: deepestBetween(earlier, later, of.outAh), meanAh: null };
+}
+
+/** The deepest discharge where it came in between as a whole: one that was there before, or had begun by then, tells nothing of it. */
+function deepestBetween(earlier: MeterTotals, later: MeterTotals, outAh: number | null): number | null {
+  if (earlier.deepestAh === null || later.deepestAh === null || later.deepestAh <= earlier.deepestAh) return null;
+  return outAh !== null && outAh < later.deepestAh ? null : later.deepestAh;
 }
