@@ -8,6 +8,6 @@ export function fuseText({
   shortCircuit,
 }: Pick<FuseFigures, 'choice' | 'highestV' | 'shortCircuit'>): string {
   if (choice?.family) return choice.family;
-  const breaks = shortCircuit ? `, breaking ${formatNumber(Math.ceil(shortCircuit.value), 0)} A` : '';
+  const breaks = shortCircuit ? `, breaking ${formatNumber(shortCircuit.value, 0)} A` : '';
   return `for ${formatNumber(highestV, 1)} V${breaks}`;
 }
