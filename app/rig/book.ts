@@ -12,8 +12,8 @@ import type { DaySumsRow } from '../storage/database';
 import { Storage } from '../storage/storage';
 import type { MarkRule } from '../workers/find-marks';
 import { LogWorkerClient } from '../workers/log-worker-client';
+import { Beside } from './beside';
 import { rigFeature } from './rig-feature';
-import { selectDerived } from './rig-selectors';
 
 /** The book of the open rig: day sums out of the database, full marks from the worker, ledger and verdict from the core. */
 @Injectable({ providedIn: 'root' })
@@ -22,7 +22,8 @@ export class Book {
   private readonly storage = inject(Storage);
   private readonly worker = inject(LogWorkerClient);
   private readonly rig = this.store.selectSignal(rigFeature.selectRig);
-  private readonly derived = this.store.selectSignal(selectDerived);
+  /** What is set in the meter is no matter of one keystroke. */
+  private readonly derived = inject(Beside).derived;
   /** Null until they are read out of the database. */
   private readonly days = signal<DaySumsRow[] | null>(null);
   /** Null until the worker has looked for them once. */

@@ -1,10 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { Store } from '@ngrx/store';
 import type { Figure } from '@core/formula/figure';
-import { Book } from '../rig/book';
-import { rigFeature } from '../rig/rig-feature';
 import { bankWords } from '../rig/bank-words';
-import { selectDerived } from '../rig/rig-selectors';
+import { Beside } from '../rig/beside';
+import { Book } from '../rig/book';
 import { dayMonthLabel } from '../ui/dates';
 import { FigurePart } from '../ui/figure';
 
@@ -58,13 +56,11 @@ import { FigurePart } from '../ui/figure';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class KeyFigures {
-  private readonly store = inject(Store);
+  private readonly beside = inject(Beside);
   private readonly book = inject(Book);
-  private readonly derived = this.store.selectSignal(selectDerived);
-  private readonly rig = this.store.selectSignal(rigFeature.selectRig);
 
   protected readonly bank = computed(() => {
-    const bank = this.rig()?.bank;
+    const bank = this.beside.rig()?.bank;
     return bank ? bankWords(bank) : 'no bank chosen yet';
   });
 
@@ -76,7 +72,7 @@ export class KeyFigures {
       if (charge.atDawn) rows.push({ says: 'one night later', figure: charge.atDawn });
       return rows;
     }
-    const derived = this.derived();
+    const derived = this.beside.derived();
     if (!derived) return [];
     const rows = derived.audit.dayAh.value > 0 ? [{ says: 'a day', figure: derived.audit.dayAh }] : [];
     if (derived.bank) rows.push({ says: 'usable', figure: derived.bank.usableAh });

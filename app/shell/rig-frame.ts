@@ -4,9 +4,9 @@ import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } fro
 import { Store } from '@ngrx/store';
 import { filter } from 'rxjs';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { Beside } from '../rig/beside';
 import { RigEvents } from '../rig/rig-actions';
 import { rigFeature } from '../rig/rig-feature';
-import { selectDerived } from '../rig/rig-selectors';
 import { RigSession } from '../rig/rig-session';
 import { MarginSlot } from '../ui/margin-slot';
 import { WorkingPanel } from '../ui/working-panel';
@@ -64,8 +64,8 @@ export class RigFrame {
   protected readonly conflict = this.store.selectSignal(rigFeature.selectConflict);
   protected readonly canUndo = this.store.selectSignal(rigFeature.selectCanUndo);
   protected readonly canRedo = this.store.selectSignal(rigFeature.selectCanRedo);
-  private readonly derived = this.store.selectSignal(selectDerived);
-  protected readonly notWorkedOut = computed(() => this.derived()?.failures ?? []);
+  private readonly beside = inject(Beside);
+  protected readonly notWorkedOut = computed(() => this.beside.derived()?.failures ?? []);
   protected readonly stages = STAGES;
   protected readonly lines = inject(StageStates).lines;
   /** On a phone the stages come up over the sheet. */

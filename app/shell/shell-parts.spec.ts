@@ -77,7 +77,7 @@ describe('what the last edit moved', () => {
     const page = await openPage(WhatMoved, sampleRig());
     expect(page.element.textContent!.trim()).toBe('');
     TestBed.inject(Store).dispatch(Edit.change('loads', 'fan', { power: { by: 'watts', powerW: 102.4 } }));
-    await page.settle();
+    await vi.waitFor(() => expect(page.texts('dt').length).toBeGreaterThan(1));
     const rows = page.texts('dt').map((says, k) => `${says}: ${page.texts('dd')[k]}`);
     expect(rows[0]).toMatch(/26\.4 to 36\.4 Ah$/);
     expect(rows.some((row) => /^Bank: /.test(row))).toBe(true);
@@ -87,8 +87,7 @@ describe('what the last edit moved', () => {
     const monitor = { ...rig.monitor, entries: [keyedIn('capacity', 200)] };
     const page = await openPage(WhatMoved, { ...rig, monitor });
     TestBed.inject(Store).dispatch(Edit.set({ bank: { ...rig.bank!, parallelCount: 3 } }));
-    await page.settle();
-    expect(page.texts('h2')).toContain('Now out of date in the meter');
+    await vi.waitFor(() => expect(page.texts('h2')).toContain('Now out of date in the meter'));
     expect(page.texts('dd').at(-1)).toBe('200.0 is now 300.0 Ah');
   });
 });

@@ -1,8 +1,6 @@
 import { computed, inject, Injectable } from '@angular/core';
-import { Store } from '@ngrx/store';
+import { Beside } from '../rig/beside';
 import { Book } from '../rig/book';
-import { rigFeature } from '../rig/rig-feature';
-import { selectDerived } from '../rig/rig-selectors';
 import type { StageFacts, StageLine } from '../rig/stage-registration';
 import { YearSimulation } from '../rig/year-simulation';
 import { STAGES } from './stages';
@@ -10,14 +8,12 @@ import { STAGES } from './stages';
 /** How each stage stands, for the spine. */
 @Injectable({ providedIn: 'root' })
 export class StageStates {
-  private readonly store = inject(Store);
+  private readonly beside = inject(Beside);
   private readonly book = inject(Book);
   private readonly year = inject(YearSimulation);
-  private readonly rig = this.store.selectSignal(rigFeature.selectRig);
-  private readonly derived = this.store.selectSignal(selectDerived);
 
   readonly lines = computed<Record<string, StageLine>>(() => {
-    const [rig, derived] = [this.rig(), this.derived()];
+    const [rig, derived] = [this.beside.rig(), this.beside.derived()];
     if (!rig || !derived) return {};
     const facts: StageFacts = {
       rig,

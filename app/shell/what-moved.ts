@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { rigFeature } from '../rig/rig-feature';
-import { selectConsequences } from '../rig/rig-selectors';
+import { Beside } from '../rig/beside';
 import { UnitChoice } from '../ui/unit-choice';
 import { STAGES } from './stages';
 
@@ -51,7 +51,7 @@ import { STAGES } from './stages';
 export class WhatMoved {
   private readonly store = inject(Store);
   private readonly units = inject(UnitChoice);
-  private readonly consequences = this.store.selectSignal(selectConsequences);
+  private readonly consequences = inject(Beside).consequences;
   private readonly rig = this.store.selectSignal(rigFeature.selectRig);
   protected readonly rigId = computed(() => this.rig()?.id ?? '');
 

@@ -37,6 +37,7 @@ export const auditStage = defineStage({
   lift: auditLift,
   records: ['loads.*.use.recording.spans'],
   reads: ['audit', 'loads', 'inverters', 'bank'],
+  adds: ['audit', 'quantiles', 'demand'],
   derive: ({ plan, earlier }: { plan: AuditNeeds; earlier: { simulatedDay: DayQuantiles | null } }): AuditDerived => {
     const audit = auditDay(plan.loads, plan.inverters, plan.audit, nominalVoltage(plan.bank));
     const drawn = earlier.simulatedDay ?? simulateDays(daysOfLoads(audit), QUICK_DRAWS, DAY_SEED);

@@ -28,6 +28,7 @@ export const bankStage = defineStage({
   lift: bankLift,
   records: [],
   reads: ['bank', 'chemistryEdits'],
+  adds: ['bank'],
   derive: ({ plan, earlier }: { plan: BankNeeds; earlier: { demand: DayDemand } }): BankDerived => ({
     bank: plan.bank && sizeBank(plan.bank, earlier.demand, plan.chemistryEdits),
   }),

@@ -13,6 +13,7 @@ export const chargingStage = defineStage({
   },
   records: ['charging.weather.dailyClearness'],
   reads: [],
+  adds: [],
   derive: () => ({}),
   none: () => ({}),
   keyFigures: () => [],

@@ -44,6 +44,7 @@ export const commissioningStage = defineStage({
   },
   records: ['commissioning.rounds', 'commissioning.photos'],
   reads: ['loads', 'inverters', 'charging', 'bank', 'chemistryEdits', 'wiring'],
+  adds: ['proving'],
   derive: ({
     plan,
     earlier,

@@ -25,6 +25,7 @@ export const logbookStage = defineStage({
   },
   records: ['logbook.readings', 'logbook.logs'],
   reads: [],
+  adds: [],
   derive: () => ({}),
   none: () => ({}),
   keyFigures: () => [],

@@ -42,6 +42,7 @@ export const monitorStage = defineStage({
   lift: monitorLift,
   records: ['monitor.entries', 'monitor.totals'],
   reads: ['inverters', 'bank', 'charging', 'chemistryEdits', 'wiring', 'monitor'],
+  adds: ['monitor', 'monitorRig', 'coulombicFraction'],
   derive: ({
     plan,
     earlier,

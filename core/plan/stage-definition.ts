@@ -28,6 +28,8 @@ export interface StageDefinition<Id extends string, Shape extends z.ZodRawShape,
   records: readonly string[];
   /** Keys of the plan that its figures follow from: while none has changed, and nothing before it, they stand. */
   reads: readonly (keyof Needs & string)[];
+  /** The names of what it adds. */
+  adds: readonly (keyof Own & string)[];
   derive: (context: StageContext<Needs, Earlier>) => Own;
   /** What stands in their place where they cannot be worked out. */
   none: (context: StageContext<Needs, Earlier>) => Own;

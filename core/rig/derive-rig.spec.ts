@@ -10,6 +10,7 @@ import { newLoad } from '../audit/fresh';
 import { newRig } from './new-rig';
 import { simpleBank } from '../bank/fresh';
 import type { Rig } from './rig';
+import { STAGES } from './stages';
 
 const rig: Rig = {
   ...newRig('r', 'R', 'UTC'),
@@ -53,6 +54,43 @@ describe('deriving plan after plan', () => {
     expect(named.bank).toBe(first.bank);
     expect(named.monitor).not.toBe(first.monitor);
     expect(derive({ ...rig, loads: [] }, null).bank).not.toBe(first.bank);
+  });
+  it('works a stage out when it is first asked for, and then once', () => {
+    const bankless: Rig = { ...rig, bank: null };
+    const asked: string[] = [];
+    // A plan that tells what is read of it.
+    const told = new Proxy(bankless, {
+      get: (of, key) => {
+        asked.push(String(key));
+        return of[key as keyof Rig];
+      },
+    });
+    const derived = rigDeriver()(told, null);
+    expect(asked).toEqual([]);
+    expect(derived.audit.dayAh.value).toBeGreaterThan(0);
+    expect(asked).not.toContain('wiring');
+    expect(derived.circuit).toBeNull();
+    expect(asked).toContain('wiring');
+    const reads = asked.length;
+    expect([derived.audit, derived.demand, derived.circuit]).toHaveLength(3);
+    expect(asked).toHaveLength(reads);
+  });
+  it('is not put out by a former plan that is asked for late', () => {
+    const derive = rigDeriver();
+    const wider: Rig = { ...rig, bank: { ...rig.bank!, parallelCount: 3 } };
+    const [former, later] = [derive(rig, null), derive(wider, null)];
+    expect(later.bank!.capacityAh.value).toBe(300);
+    expect(former.bank!.capacityAh.value).toBe(100);
+    expect(later.monitor!.settings[0]!.figure.value).toBe(300);
+    expect(former.monitor!.settings[0]!.figure.value).toBe(100);
+  });
+  it('knows of every stage what it adds', () => {
+    for (const stage of STAGES) {
+      const names = (own: object) => Object.keys(own).sort();
+      const context = { plan: rig, earlier: deriveRig(rig, null) } as never;
+      expect(names(stage.derive(context))).toEqual([...stage.adds].sort());
+      expect(names(stage.none(context))).toEqual([...stage.adds].sort());
+    }
   });
   it('comes to the same as deriving it alone', () => {
     const derive = rigDeriver();

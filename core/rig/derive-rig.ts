@@ -2,11 +2,12 @@ import type { DayQuantiles } from '../audit/simulate-day';
 import type { Figure } from '../formula/figure';
 import type { StageContext } from '../plan/stage-definition';
 import type { StaleValue } from '../plan/stamped';
+import { at } from '../quantity/guard';
 import { errorText } from '../text/error-text';
 import type { Rig } from './rig';
 import { type ReadKey, type StageFigures, type StageId, STAGES } from './stages';
 
-/** Everything that follows from the plan alone. Never stored. */
+/** Everything that follows from the plan alone, each stage worked out when it is first asked for. Never stored. */
 export interface DerivedRig extends StageFigures {
   /** Stages that could not be worked out, and why; nothing stands above in their place, the others do. */
   failures: { stage: StageId; says: string }[];
@@ -20,6 +21,7 @@ export const DERIVING_KEYS: readonly ReadKey[] = [...new Set(STAGES.flatMap(({ r
 interface FoldedStage {
   id: StageId;
   reads: readonly ReadKey[];
+  adds: readonly string[];
   derive: (context: StageContext<DerivingParts, object>) => object;
   none: (context: StageContext<DerivingParts, object>) => object;
   keyFigures: (all: object) => readonly Figure[];
@@ -29,40 +31,56 @@ const FOLDED = STAGES as unknown as readonly FoldedStage[];
 
 interface Kept {
   inputs: readonly unknown[];
-  own: object;
+  own: Record<string, unknown>;
   failure: string | null;
 }
 
 /**
- * Derives plan after plan by folding over the stages in their order. A stage whose parts of the plan, and everything before it, are
- * the same as the last time keeps what it came to.
+ * Derives plan after plan by folding over the stages in their order, as far as is asked for. A stage whose parts of the plan, and everything
+ * before it, are the same as the last time keeps what it came to.
  * @returns a function of the plan, and of the audited day as the simulation drew it; null until it has answered
  */
 export function rigDeriver(): (rig: DerivingParts, simulatedDay: DayQuantiles | null) => DerivedRig {
   const kept = new Map<StageId, Kept>();
   return (plan, simulatedDay) => {
-    const failures: DerivedRig['failures'] = [];
+    const done: Kept[] = [];
     const before: unknown[] = [simulatedDay];
-    let all: object = { simulatedDay };
-    for (const stage of FOLDED) {
-      const inputs = [...stage.reads.map((key) => plan[key]), ...before];
-      const last = kept.get(stage.id);
-      const now = last && sameItems(last.inputs, inputs) ? last : { inputs, ...worked(stage, { plan, earlier: all }) };
-      kept.set(stage.id, now);
-      if (now.failure !== null) failures.push({ stage: stage.id, says: now.failure });
-      all = { ...all, ...now.own };
-      // One that adds nothing changes nothing for those after it.
-      if (Object.keys(now.own).length > 0) before.push(now.own);
-    }
-    return { ...(all as StageFigures), failures };
+    const all = { simulatedDay };
+    /** One stage of this plan, after all that come before it. */
+    const workedOut = (place: number): Kept => {
+      for (const stage of FOLDED.slice(done.length, place + 1)) {
+        const inputs = [...stage.reads.map((key) => plan[key]), ...before];
+        const last = kept.get(stage.id);
+        const now =
+          last && sameItems(last.inputs, inputs) ? last : { inputs, ...worked(stage, { plan, earlier: all }) };
+        kept.set(stage.id, now);
+        done.push(now);
+        // One that adds nothing changes nothing for those after it.
+        if (stage.adds.length > 0) before.push(now.own);
+      }
+      return at(done, place);
+    };
+    FOLDED.forEach(({ adds }, place) => {
+      for (const name of adds)
+        Object.defineProperty(all, name, { enumerable: true, get: () => workedOut(place).own[name] });
+    });
+    Object.defineProperty(all, 'failures', {
+      enumerable: true,
+      get: (): DerivedRig['failures'] =>
+        FOLDED.flatMap(({ id }, place) => {
+          const { failure } = workedOut(place);
+          return failure === null ? [] : [{ stage: id, says: failure }];
+        }),
+    });
+    return all as unknown as DerivedRig;
   };
 }
 
 function worked(stage: FoldedStage, context: StageContext<DerivingParts, object>): Omit<Kept, 'inputs'> {
   try {
-    return { own: stage.derive(context), failure: null };
+    return { own: { ...stage.derive(context) }, failure: null };
   } catch (error) {
-    return { own: stage.none(context), failure: errorText(error) };
+    return { own: { ...stage.none(context) }, failure: errorText(error) };
   }
 }
 

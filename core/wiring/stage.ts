@@ -76,6 +76,7 @@ export const wiringStage = defineStage({
   },
   records: ['wiring.parts', 'wiring.runs'],
   reads: ['loads', 'inverters', 'charging', 'bank', 'chemistryEdits', 'wiring'],
+  adds: ['circuit'],
   derive: ({ plan, earlier }: { plan: WiringNeeds; earlier: { audit: Audit } }): WiringDerived => {
     const { bank, wiring, loads, inverters, charging, chemistryEdits } = plan;
     if (bank === null || wiring.parts.length === 0) return { circuit: null };

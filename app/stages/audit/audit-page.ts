@@ -25,6 +25,7 @@ import { renamedGroup } from '@core/audit/renamed-group';
 import { Edit } from '../../rig/edit';
 import { rigFeature } from '../../rig/rig-feature';
 import { circuitsOfLoads } from '@core/wiring/circuits-of-loads';
+import { Beside } from '../../rig/beside';
 import { selectDerived } from '../../rig/rig-selectors';
 import { Choice, type Option } from '../../ui/choice';
 import { saveText } from '../../ui/save-text';
@@ -97,6 +98,7 @@ export class AuditPage {
   protected readonly pending = inject(DaySimulation).pending;
   protected readonly rig = this.store.selectSignal(rigFeature.selectRig);
   private readonly derived = this.store.selectSignal(selectDerived);
+  private readonly beside = inject(Beside);
   protected readonly limits = LIMITS;
   protected readonly groupings = GROUPINGS;
   protected readonly orders = ORDERS;
@@ -114,7 +116,7 @@ export class AuditPage {
   protected readonly audit = computed(() => this.derived()?.audit ?? null);
   /** By load: its circuit’s name and the run that feeds it. */
   private readonly circuits = computed(() =>
-    circuitsOfLoads(this.derived()?.circuit ?? null, this.audit()?.lines ?? []),
+    circuitsOfLoads(this.beside.derived()?.circuit ?? null, this.audit()?.lines ?? []),
   );
   protected circuitOf(loadId: string): string | null {
     return this.circuits().get(loadId) ?? null;

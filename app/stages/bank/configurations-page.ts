@@ -62,7 +62,12 @@ export class ConfigurationsPage {
 
   private readonly demand = computed(() => {
     const [derived, rig] = [this.facts.derived(), this.facts.rig()];
-    return derived && rig ? bankDemand({ plan: rig, ...derived }, Number(this.blocks())) : null;
+    return derived && rig
+      ? bankDemand(
+          { plan: rig, audit: derived.audit, demand: derived.demand, quantiles: derived.quantiles },
+          Number(this.blocks()),
+        )
+      : null;
   });
 
   protected readonly found = computed(() => {
