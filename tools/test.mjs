@@ -1,5 +1,5 @@
 // npm test: everything that must hold, from a fresh clone on. `npm test -- --only=core` runs one step.
-// Checks of the text run beside the unit tests; what they print comes in one piece when they are done.
+// Unit tests and checks of the text run in two lanes; what they print comes in one piece when they are done.
 import { ensureBuilt, ensureChromium, ensureInstalled, npx, together } from './steps.mjs';
 
 const only = process.argv
@@ -22,7 +22,8 @@ const steps = {
 const asked = (names) => names.filter((name) => !only || only.includes(name)).map((name) => [name, steps[name]]);
 
 ensureInstalled();
-await together([asked(['format', 'lint', 'types']), asked(['core', 'app'])]);
+// Two lanes for two cores, about as long as each other.
+await together([asked(['app', 'format']), asked(['core', 'lint', 'types'])]);
 timed('build', ensureBuilt);
 timed('e2e', () => {
   process.env.CHROMIUM = ensureChromium();

@@ -21,6 +21,36 @@ describe('units', () => {
       text,
     );
   });
+  // What is stored, and how it stands on a sheet.
+  it.each([
+    [13.25, 'V', '13.25 V'],
+    [0.5, 'A', '0.50 A'],
+    [88, 'W', '88.0 W'],
+    [1280, 'Wh', '1280 Wh'],
+    [1.28, 'KWh', '1.28 kWh'],
+    [57, 'AhPerDay', '57.0 Ah a day'],
+    [7.2, 'AhPerWeek', '7.2 Ah a week'],
+    [0.00125, 'Ohm', '1.25 m\u03a9'],
+    [0.05, 'MilliV', '50 mV'],
+    [-0.024, 'MilliVPerK', '\u221224 mV/K'],
+    [2.5, 'Mm2', '2.5 mm\u00b2'],
+    [12, 'Nm', '12 Nm'],
+    [0.5, 'CRate', '0.50 C'],
+    [90, 'S', '90 s'],
+    [10, 'Minute', '10 min'],
+    [3.4, 'Day', '3.4 days'],
+    [0.125, 'Fraction', '12.5 %'],
+    [1.03, 'Ratio', '1.030'],
+    [7, 'K', '7 K'],
+  ] as const)('%d %s stands as %s', (value, unit, text) => {
+    expect(quantityText(value, unit)).toBe(text);
+  });
+  it('of a torque and of a difference of warmth are told in pounds and in degrees without a zero', () => {
+    // 1 lb ft = 0.45359237 kg × 9.80665 m/s² × 0.3048 m
+    const poundFootNm = 0.45359237 * 9.80665 * 0.3048;
+    expect(toShown(20 * poundFootNm, unitLook('Nm', 'imperial'))).toBeCloseTo(20, 9);
+    expect(toShown(10, unitLook('K', 'imperial'))).toBe(18);
+  });
   it('of electricity are the same in both systems', () => {
     for (const unit of ['V', 'A', 'W', 'Wh', 'Ah', 'Ohm', 'Fraction', 'H'] as const) {
       expect(unitLook(unit, 'imperial')).toBe(unitLook(unit, 'metric'));
