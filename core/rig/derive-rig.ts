@@ -46,7 +46,7 @@ export function rigDeriver(): (rig: DerivingParts, simulatedDay: DayQuantiles | 
     const done: Kept[] = [];
     const before: unknown[] = [simulatedDay];
     const all = { simulatedDay };
-    /** One stage of this plan, after all that come before it. */
+    /** What one stage of this plan comes to, after all before it. */
     const workedOut = (place: number): Kept => {
       for (const stage of FOLDED.slice(done.length, place + 1)) {
         const inputs = [...stage.reads.map((key) => plan[key]), ...before];

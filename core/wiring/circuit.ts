@@ -272,8 +272,8 @@ function fuseFigures(
 }
 
 /**
- * Of a size that was typed: the family that was named, or one that has it, best one that will do there; null: none has it. Of a size that a
- * sheet gives none is named that will not do there.
+ * The family of a size that was typed: the one that was named, or one that has that size, best one that will do there; null: none has it.
+ * Where the size is off a sheet, a family that would not do there is not named.
  */
 function familyOf(
   { family, ratingA }: FusePart,

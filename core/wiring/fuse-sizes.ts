@@ -46,7 +46,7 @@ export function fuseSizes(
   return sizes;
 }
 
-/** Whether nothing is known of what a fuse carries and which wire it is for: then the sheet of what it feeds says its size, as a monitor’s does. */
+/** Whether neither the load nor the wire of a fuse is known: then the sheet of what it feeds gives its size, as a monitor’s does. */
 export const isOfSheet = ({ design, largest }: Pick<FuseFigures, 'design' | 'largest'>): boolean =>
   largest === null && design.value === 0;
 
