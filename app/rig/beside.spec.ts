@@ -1,7 +1,6 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideState, provideStore, Store } from '@ngrx/store';
-
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { sampleRig } from '../testing/sample-rig';
 import { Beside } from './beside';
@@ -26,7 +25,7 @@ describe('what lies beside the work', () => {
       store.dispatch(Edit.change('loads', 'fan', { power: { by: 'watts', powerW } }));
       TestBed.tick();
     };
-    const now = () => TestBed.inject(Store).selectSignal(selectDerived)()?.audit.dayAh.value;
+    const now = () => store.selectSignal(selectDerived)()?.audit.dayAh.value;
     TestBed.tick();
     vi.runAllTimers();
     return { store, beside, dayAh, type, now };
@@ -67,6 +66,8 @@ describe('what lies beside the work', () => {
     store.dispatch(RigEvents.opened({ rig: { ...sampleRig(), id: 'other', loads: [] }, revision: 0 }));
     expect(beside.rig()!.id).toBe('other');
     expect(beside.derived()!.audit.dayAh.value).toBe(0);
+    store.dispatch(RigEvents.closed());
+    expect([beside.rig(), beside.derived()]).toEqual([null, null]);
   });
   it('tells what the last edit moved once it is on screen', () => {
     const { beside, type } = open();

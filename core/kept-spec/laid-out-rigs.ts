@@ -10,11 +10,10 @@ import type { Source } from '../sources/source';
 import { freshWiring } from '../wiring/fresh';
 import type { WiringPlan } from '../wiring/plan';
 import type { Run } from '../wiring/run';
+import { pick, type Random } from './draws';
 import { lamp, laidOut, type Rig } from './van';
 
-type Random = () => number;
 const between = (random: Random, from: number, to: number) => from + (to - from) * random();
-const pick = <One>(random: Random, of: readonly One[]): One => of[Math.floor(random() * of.length)]!;
 
 const KNOWN = ['logged', 'timed', 'clamp', 'wattmeter', 'nameplate'] as const;
 

@@ -1,5 +1,6 @@
 import { drawsFrom } from '../statistics/random-bits';
 import type { RollItem, RollReading } from '../commissioning/roll-call/item';
+import { gauss, pick, type Random } from './draws';
 
 /** What is wrong on a drawn rig. */
 export type Fault =
@@ -14,11 +15,6 @@ export interface DrawnRollCall {
   readings: RollReading[];
   stepA: number;
 }
-
-type Random = () => number;
-/** Box and Muller. */
-const gauss = (random: Random): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
-const pick = <One>(random: Random, of: readonly One[]): One => of[Math.floor(random() * of.length)]!;
 
 /** Loads in circuits, and sources: currents over three decades, ranges as a plan has them. */
 export function drawnItems(random: Random, stepA: number): RollItem[] {

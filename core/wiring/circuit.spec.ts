@@ -467,10 +467,11 @@ describe('sections and fuses', () => {
         part.id === 'fuse-monitor' && part.kind === 'fuse' ? { ...part, family } : part,
       );
       const { fuses, findings } = circuitOf(rig, { ...wiring, parts });
-      const codes = findings.flatMap(({ on, fault }) =>
-        on && 'part' in on && on.part === 'fuse-monitor' ? [fault.code] : [],
+      const faults = findings.flatMap(({ on, fault }) =>
+        on && 'part' in on && on.part === 'fuse-monitor' ? [fault] : [],
       );
-      return { fuse: fuses.find(({ part }) => part.id === 'fuse-monitor')!, codes };
+      const codes = faults.map(({ code }) => code);
+      return { fuse: fuses.find(({ part }) => part.id === 'fuse-monitor')!, codes, faults };
     };
     const weak: Bank = newBank({ ...newBattery('b', 'agm', 6, 40), resistanceOhm: 0.02 });
     const calm: Rig = { ...van, bank: weak };
@@ -486,6 +487,8 @@ describe('sections and fuses', () => {
     // The lithium of the van gives more than a blade breaks.
     expect(of(van, null).fuse.choice).toEqual({ ratingA: 1, family: null });
     expect(of(van, 'blade').codes).toEqual(['fuse-breaks']);
+    // The list has none but from 10 A up, in one press before a lead of which nothing is known: none of those is offered.
+    for (const rig of [van, high]) expect(of(rig, 'blade').faults).toMatchObject([{ better: 'of-sheet' }]);
   });
   it('a typed size of no family is left to its maker’s sheet, and said', () => {
     const wiring = laidOut(van);

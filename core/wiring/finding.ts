@@ -5,6 +5,9 @@ import type { Stud } from './part';
 export const SEVERITIES = ['error', 'warning', 'note'] as const;
 export type Severity = (typeof SEVERITIES)[number];
 
+/** What will do in its place: of the list, or of this size as a sheet gives it, of a family that is none of the list's; null: nothing will. */
+export type BetterFuse = FuseChoice | 'of-sheet' | null;
+
 /** What is wrong, with the numbers that say so. Words are made of it by whoever shows it. */
 export type Fault =
   | { code: 'bypass'; runLabels: string[]; overIds: string[]; move: { runId: string; end: 'from' | 'to' } | null }
@@ -25,8 +28,8 @@ export type Fault =
   | { code: 'fuse-small'; ratingA: number; wantedA: number; better: FuseChoice | null }
   | { code: 'fuse-large'; ratingA: number; carriesA: number; better: FuseChoice | null }
   | { code: 'fuse-unlisted'; ratingA: number; family: string | null }
-  | { code: 'fuse-breaks'; breaksA: number; shortCircuitA: number; better: FuseChoice | null }
-  | { code: 'fuse-volts'; voltsMax: number; highestV: number; better: FuseChoice | null }
+  | { code: 'fuse-breaks'; breaksA: number; shortCircuitA: number; better: BetterFuse }
+  | { code: 'fuse-volts'; voltsMax: number; highestV: number; better: BetterFuse }
   | { code: 'not-selective'; ratingA: number; behindA: number; behindId: string; ratio: number }
   | { code: 'rating'; ratingA: number; designA: number }
   | { code: 'lugs'; count: number; most: number }

@@ -5,7 +5,7 @@ import { areasOf } from '../conductors/choose-section';
 import { unevenShare } from './equal-leads';
 import { BATTERY_LUGS_MOST, linkRuns } from './battery-posts';
 import type { CircuitFigures, FuseFigures, RunFigures } from './circuit-figures';
-import { type Fault, type Finding, SEVERITIES, type Severity } from './finding';
+import { type BetterFuse, type Fault, type Finding, SEVERITIES, type Severity } from './finding';
 import { besides, isOfSheet, isRated } from './fuse-sizes';
 import type { CircuitGraph } from './graph';
 import { type Part, partIdOf, type Stud } from './part';
@@ -124,10 +124,13 @@ function ofFuse(
 ): Finding[] {
   const on = { part: part.id };
   const loadA = design.value;
-  if (shortCircuit === null || (isOfSheet({ design, largest }) && choice?.family === null)) return [];
+  const ofSheet = isOfSheet({ design, largest });
+  if (shortCircuit === null || (ofSheet && choice?.family === null)) return [];
   const place = { highestV, shortCircuitA: shortCircuit.value };
   const most = largest?.value ?? Number.POSITIVE_INFINITY;
   const better = fusesBetween(place, loadA * OVER_LOAD, most)[0] ?? null;
+  // A larger one of the list may burn a wire of which nothing is known.
+  const another: BetterFuse = ofSheet ? 'of-sheet' : better;
   if (choice === null)
     return [finding('error', on, { code: 'no-fuse', why: whyNoFuse({ ...place, loadA, ampacityA: most }) })];
   const found: Finding[] = [];
@@ -145,11 +148,11 @@ function ofFuse(
           code: 'fuse-breaks',
           breaksA: family.interruptA,
           shortCircuitA: place.shortCircuitA,
-          better,
+          better: another,
         }),
       );
     if (family && family.voltsMax < highestV)
-      found.push(finding('error', on, { code: 'fuse-volts', voltsMax: family.voltsMax, highestV, better }));
+      found.push(finding('error', on, { code: 'fuse-volts', voltsMax: family.voltsMax, highestV, better: another }));
   }
   const own = behind.get(part.id) ?? new Set();
   let hardest: { id: string; ratingA: number } | null = null;

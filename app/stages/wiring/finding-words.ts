@@ -1,7 +1,7 @@
 import type { NoFuse } from '@core/conductors/choose-fuse';
 import { formatNumber } from '@core/quantity/format';
 import type { Figure } from '@core/formula/figure';
-import type { Fault, Finding } from '@core/wiring/finding';
+import type { BetterFuse, Fault, Finding } from '@core/wiring/finding';
 import { through } from '@core/wiring/through';
 import type { WiringFacts } from './wiring-facts';
 
@@ -251,11 +251,18 @@ function wordsOf(
   }
 }
 
-const betterWords = (better: { family: string; ratingA: number } | null) =>
-  better === null ? 'None on the list fits: change the wire first.' : `${amps(better.ratingA)}, ${better.family}.`;
+function betterWords(better: BetterFuse): string {
+  if (better === null) return 'None on the list fits: change the wire first.';
+  if (better === 'of-sheet') return 'One of this size that stands and breaks that, by its maker’s sheet.';
+  return `${amps(better.ratingA)}, ${better.family}.`;
+}
 
-const betterPress = (better: { family: string; ratingA: number } | null, id: string, facts: WiringFacts) =>
-  better && {
+function betterPress(better: BetterFuse, id: string, facts: WiringFacts): FindingWords['apply'] {
+  if (better === null) return null;
+  if (better === 'of-sheet')
+    return { says: 'Leave its family to its sheet', run: () => facts.changeFuse(id, { family: null }) };
+  return {
     says: `Take ${amps(better.ratingA)}, ${better.family}`,
     run: () => facts.changeFuse(id, { ratingA: better.ratingA, family: better.family }),
   };
+}

@@ -153,6 +153,21 @@ describe('runs', () => {
     expect(page.rig().wiring.list).toBe('gauges');
     expect(page.texts('co-run-table option').some((text) => text.endsWith('AWG by rule'))).toBe(true);
   });
+  it('a blade that cannot break what comes to the monitor’s lead is left to its sheet in one press, never made larger', async () => {
+    const rig = laidOut();
+    const parts = rig.wiring.parts.map((part) =>
+      part.id === 'fuse-monitor' && part.kind === 'fuse' ? { ...part, family: 'blade' } : part,
+    );
+    const page = await openPage(RunsPage, { ...rig, wiring: { ...rig.wiring, parts } });
+    expect(page.margin.textContent).toContain('the monitor cannot break the short circuit at its place');
+    expect(page.margin.textContent).toContain('One of this size that stands and breaks that');
+    page.margin.querySelector<HTMLButtonElement>('co-finding-list .quiet')!.click();
+    await page.settle();
+    const fuse = page.rig().wiring.parts.find(({ id }) => id === 'fuse-monitor');
+    expect(fuse).toMatchObject({ ratingA: 1, family: null });
+    expect(page.element.textContent).toMatch(/for \d+\.\d V, breaking \d+/);
+    expect(page.margin.textContent).not.toContain('the monitor cannot break');
+  });
   it('refuses a length of nothing at the field', async () => {
     const page = await openPage(RunsPage, laidOut());
     const [run] = page.rig().wiring.runs;

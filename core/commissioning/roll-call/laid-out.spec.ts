@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { gauss, pick, type Random } from '../../kept-spec/draws';
 import { drawnRig, drawnWiring } from '../../kept-spec/laid-out-rigs';
 import { provingOf } from '../../kept-spec/van';
 import { drawsFrom } from '../../statistics/random-bits';
@@ -6,8 +7,6 @@ import type { StepOf } from '../step';
 import { inferRollCall } from './infer';
 import type { RollCause, RollReading } from './item';
 
-type Random = () => number;
-const gauss = (random: Random) => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 const SHUNT = { ratedA: 300, fullV: 0.05 };
 const STEP_A = 0.01;
 
@@ -77,7 +76,6 @@ const rightOf = (is: (seed: number) => boolean) =>
 /** Of what can be told at all at this step of the meter. */
 const telling = (steps: readonly StepOf<'roll-call'>[]) =>
   steps.filter(({ item: { fromA, toA } }) => Math.min(Math.abs(fromA), Math.abs(toA)) > 12 * STEP_A);
-const pick = <One>(random: Random, of: readonly One[]): One => of[Math.floor(random() * of.length)]!;
 
 describe('a roll call along the steps of laid-out rigs, as a meter would show it', () => {
   it('accuses no rig on which nothing is wrong', () => {
