@@ -1,5 +1,6 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, ElementRef, inject, input } from '@angular/core';
 import type { Figure } from '@core/formula/figure';
+import { FigureGrid } from './figure-grid';
 import { UnitChoice } from './unit-choice';
 import { WorkingStore } from './working-store';
 
@@ -10,6 +11,7 @@ import { WorkingStore } from './working-store';
     type="button"
     [class.on]="marked()"
     [attr.aria-pressed]="marked()"
+    [attr.tabindex]="passedOver() ? -1 : null"
     [title]="'How ' + figure().says + ' is worked out'"
     (click)="open()"
   >
@@ -89,8 +91,17 @@ export class FigurePart {
     });
   });
 
+  private readonly host: HTMLElement = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+  private readonly grid = inject(FigureGrid, { optional: true });
+  /** By the Tab key: in a grid it stops at one figure only. */
+  protected readonly passedOver = computed(() => this.grid !== null && !this.grid.isStop(this.host));
+
   constructor() {
-    inject(DestroyRef).onDestroy(() => this.workings.forget(this.figure));
+    this.grid?.add(this.host);
+    inject(DestroyRef).onDestroy(() => {
+      this.workings.forget(this.figure);
+      this.grid?.remove(this.host);
+    });
   }
 
   protected open(): void {

@@ -1,18 +1,23 @@
+import type { Figure } from '@core/formula/figure';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { FigurePart } from './figure';
 import { Ways } from './ways';
 
 export interface Method {
   id: string;
   name: string;
   reason: string;
-  /** What the figure would be under this school, with its unit. */
-  answer: string;
+  /** What the figures would be under this school. */
+  answers: readonly MethodAnswer[];
 }
+
+/** A figure with the words before it, or words alone: "being simulated". */
+export type MethodAnswer = string | { lead: string; figure: Figure; decimals?: number };
 
 /** Where the trade disagrees: one figure, its schools, the reason of each and what the answer would be. */
 @Component({
   selector: 'co-method',
-  imports: [Ways],
+  imports: [FigurePart, Ways],
   template: `
     <co-ways class="narrow" [label]="label()" [ways]="methods()" [chosen]="chosen() ?? ''" (pick)="pick.emit($event)" />
     @if (current(); as method) {
@@ -20,9 +25,17 @@ export interface Method {
     }
     <dl class="pairs">
       @for (method of methods(); track method.id) {
-        @if (method.answer) {
+        @if (method.answers.length > 0) {
           <dt [class.mut]="method.id !== chosen()">{{ method.name }}</dt>
-          <dd class="n" [class.mut]="method.id !== chosen()">{{ method.answer }}</dd>
+          <dd [class.mut]="method.id !== chosen()">
+            @for (answer of method.answers; track $index) {
+              @if (asFigure(answer); as one) {
+                <co-figure [figure]="one.figure" [lead]="one.lead" [decimals]="one.decimals" />
+              } @else {
+                <span class="n">{{ answer }}</span>
+              }
+            }
+          </dd>
         }
       }
     </dl>
@@ -30,6 +43,12 @@ export interface Method {
   styles: `
     p {
       margin-bottom: var(--s6);
+    }
+    dd {
+      display: flex;
+      flex-wrap: wrap;
+      justify-content: flex-end;
+      gap: 0 var(--s2);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -39,5 +58,6 @@ export class MethodSwitch {
   readonly methods = input.required<readonly Method[]>();
   readonly chosen = input.required<string | null>();
   readonly pick = output<string>();
+  protected readonly asFigure = (answer: MethodAnswer) => (typeof answer === 'string' ? null : answer);
   protected readonly current = computed(() => this.methods().find((method) => method.id === this.chosen()) ?? null);
 }

@@ -102,12 +102,21 @@ describe('a figure on screen', () => {
 describe('small controls', () => {
   it('a method switch names the schools, the reason of the chosen one and every answer', async () => {
     const methods = [
-      { id: 'a', name: 'rated', reason: 'by the sheet', answer: '100 Ah' },
-      { id: 'b', name: 'usable', reason: 'by the day', answer: '80 Ah' },
+      {
+        id: 'a',
+        name: 'rated',
+        reason: 'by the sheet',
+        answers: [{ lead: 'needs', figure: inner, decimals: 0 }, '3 out'],
+      },
+      { id: 'b', name: 'usable', reason: 'by the day', answers: ['80 Ah'] },
+      { id: 'c', name: 'by hand', reason: 'as you say', answers: [] },
     ];
     const { fixture, element, text } = await make(MethodSwitch, { label: 'School', methods, chosen: 'b' });
     expect(text('p')).toBe('by the day');
-    expect([...element.querySelectorAll('dd')].map((dd) => dd.textContent)).toEqual(['100 Ah', '80 Ah']);
+    const said = [...element.querySelectorAll('dd')].map((dd) => dd.textContent!.replace(/\s+/g, ' ').trim());
+    expect(said).toEqual(['needs 24 W 3 out', '80 Ah']);
+    element.querySelector<HTMLButtonElement>('dd button')!.click();
+    expect(TestBed.inject(WorkingStore).figure()).toBe(inner);
     const picked = vi.fn();
     fixture.componentInstance.pick.subscribe(picked);
     element.querySelector<HTMLInputElement>('input')!.click();

@@ -1,6 +1,7 @@
 import { copperOhm } from '../conductors/copper';
 import { fc, test } from '@fast-check/vitest';
 import { describe, expect } from 'vitest';
+import { interpolate } from '../cells/interpolate';
 import { CHEMISTRY_IDS } from '../cells/chemistry';
 import { CHEMISTRIES } from '../cells/chemistry.data';
 import { byDefault, entered } from '../formula/figure';
@@ -10,7 +11,7 @@ import { newBattery } from '../cells/new-battery';
 import { configurations } from './configurations';
 import { usableToEndVoltage } from './end-voltage';
 import { runtimeOf } from './runtime';
-import { cutOffPowerW, cutOffSoc, type SagCircuit, sagFigure, voltageUnderLoad } from './sag';
+import { cutOffFigure, cutOffPower, cutOffSoc, type SagCircuit, sagFigure, voltageUnderLoad } from './sag';
 import { type DayDemand, sizeBank } from './size-bank';
 import { requirementSteps } from './waterfall';
 
@@ -94,7 +95,7 @@ const circuits: fc.Arbitrary<SagCircuit> = fc
       cells,
       bankOhm: ohm,
       cableOhm: copperOhm(2 * lengthM, areaMm2, 40),
-      cutOffV: cutOff * cells * chemistry.nominalCellV,
+      cutOffV: entered(cutOff * cells * chemistry.nominalCellV),
     };
   });
 
@@ -106,15 +107,25 @@ describe('voltage under load, its edge and its power agree with one another', ()
       if (edge <= 0 || edge >= 1) return;
       const atEdge = voltageUnderLoad(circuit, edge, powerW);
       // Where the bank collapses above the cut-off, the edge is the collapse itself.
-      if (atEdge !== null) expect(atEdge).toBeGreaterThanOrEqual(circuit.cutOffV - 1e-6);
+      if (atEdge !== null) expect(atEdge).toBeGreaterThanOrEqual(circuit.cutOffV.value - 1e-6);
       const below = voltageUnderLoad(circuit, edge - 1e-6, powerW);
-      expect(below === null || below < circuit.cutOffV + 1e-6).toBe(true);
+      expect(below === null || below < circuit.cutOffV.value + 1e-6).toBe(true);
+    },
+  );
+  test.prop([circuits, between(1, 6000)])(
+    'the edge is where the cells rest at the voltage that its working says is needed',
+    (circuit, powerW) => {
+      const figure = cutOffFigure(circuit, entered(powerW));
+      const [needed, empty, full] = figure.working().terms.map(({ value }) => value);
+      if (figure.value === 0) expect(needed!).toBeLessThanOrEqual(empty! + 1e-9);
+      else if (figure.value === 1) expect(needed!).toBeGreaterThan(full! - 1e-4);
+      else expect(interpolate(circuit.chemistry.restedCellV, figure.value) * circuit.cells).toBeCloseTo(needed!, 6);
     },
   );
   test.prop([circuits, between(0.05, 1)])(
     'the power at which it would switch off puts the edge at that charge',
     (circuit, soc) => {
-      const powerW = cutOffPowerW(circuit, soc);
+      const powerW = cutOffPower(circuit, soc).value;
       if (powerW <= 0) return;
       expect(cutOffSoc(circuit, powerW * 0.999)).toBeLessThanOrEqual(soc + 1e-6);
       expect(cutOffSoc(circuit, powerW * 1.001)).toBeGreaterThanOrEqual(soc - 1e-6);

@@ -38,6 +38,9 @@ export interface Figure extends Sourced {
   working: () => Working;
 }
 
+/** The same figure under another assumption, told apart from what it is without. */
+export const under = (figure: Figure, assumption: string): Figure => ({ ...figure, id: `${figure.id}:${assumption}` });
+
 export const measured = (value: number, note?: string): Sourced => ({ value, origin: 'measured', note });
 export const entered = (value: number, note?: string): Sourced => ({ value, origin: 'entered', note });
 export const computed = (value: number, note?: string): Sourced => ({ value, origin: 'computed', note });

@@ -19,10 +19,10 @@ import { mixingWarnings } from '../bank/mixing';
 import { type Bank, LOSS_SCHOOLS } from '../bank/plan';
 import { bankLoop, bankOhm, batteryOhm } from '../bank/resistance';
 import { calibrate, leftWhen, runtimeOf } from '../bank/runtime';
-import { cutOffPowerW, cutOffSoc, sagFigure, sagRemedies, voltageUnderLoad } from '../bank/sag';
+import { cutOffPower, cutOffSoc, sagFigure, sagRemedies, voltageUnderLoad } from '../bank/sag';
 import { capacityOf, sizeBank } from '../bank/size-bank';
 import { systemVoltages } from '../bank/system-voltages';
-import { neededByTrials } from '../bank/trial-need';
+import { neededByTrials } from '../bank/by-trials';
 import { usableSchools } from '../bank/usable-schools';
 import { requirementSteps } from '../bank/waterfall';
 import { acceptedAh } from '../cells/acceptance';
@@ -247,7 +247,7 @@ export function banked() {
         cells,
         bankOhm: bankOhm(bank, chemistry, 5),
         cableOhm: copperOhm(2 * 2.2, 35, 40),
-        cutOffV: cells * CHEMISTRIES[bank.battery.chemistryId].restedCellV[1]![1],
+        cutOffV: entered(cells * CHEMISTRIES[bank.battery.chemistryId].restedCellV[1]![1]),
       };
       const source = {
         nominalV: sized.nominalV,
@@ -267,16 +267,19 @@ export function banked() {
           sag: [0.1, 0.4, 0.9].map((soc) => [
             voltageUnderLoad(circuit, soc, 700),
             sagFigure(circuit, soc, entered(400)),
-            cutOffPowerW(circuit, soc),
+            cutOffPower(circuit, soc).value,
           ]),
-          edge: [200, 900, 2500].map((powerW) => [cutOffSoc(circuit, powerW), sagRemedies(circuit, powerW, 2)]),
+          edge: [200, 900, 2500].map((powerW) => [
+            cutOffSoc(circuit, powerW),
+            sagRemedies(circuit, entered(powerW), 2).map(({ id, edge }) => ({ id, socFraction: edge.value })),
+          ]),
           end: usableToEndVoltage(
             { chemistry, cells, ohm: computed(circuit.bankOhm) },
             cells * (chemistry.family === 'lead' ? 2 : 3),
             entered(180),
           ),
           runtime: runtimeOf(source, entered(260), entered(230), 0.15),
-          lowCutOff: cutOffPowerW({ ...circuit, cutOffV: 3 }, 0.6),
+          lowCutOff: cutOffPower({ ...circuit, cutOffV: entered(3) }, 0.6).value,
           limits: CURRENT_SCHOOLS.map((school) => bankCurrentLimit(school, bank.parallelCount, 80, 'x')),
           trial: neededByTrials(
             sized.capacityAh,

@@ -166,12 +166,12 @@ function inverterOff({ sized, audit, inverters, ...rig }: MonitorRig, ohm: numbe
     audit.peakW.value,
   );
   if (!first) return null;
-  const { inverter, cutOffV, sag, socFraction } = first;
+  const { inverter, sag, socFraction } = first;
   return offBelow.figure(
     socFraction,
     {
       powerW: audit.peakW,
-      cutOffV,
+      cutOffV: sag.cutOffV,
       bankOhm: computed(ohm, 'cold'),
       cableOhm: computed(sag.cableOhm, `to ${inverter.name || 'the inverter'}, as under Wiring`),
     },

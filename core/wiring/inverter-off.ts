@@ -12,7 +12,6 @@ import type { WiringPlan } from './plan';
 /** An inverter in the circuit of the map of sag, and the charge below which it is off. */
 export interface InverterOff {
   inverter: Inverter;
-  cutOffV: Sourced;
   sag: SagCircuit;
   socFraction: number;
 }
@@ -31,13 +30,13 @@ export interface SagParts {
 export function sagOf(
   { bank, chemistry, bankOhm, wiring, circuit }: SagParts,
   inverter: Inverter | null,
-): { cutOffV: Sourced; sag: SagCircuit } {
-  const cutOffV =
+): SagCircuit {
+  const cutOffV: Sourced =
     inverter === null || inverter.cutOffV === null
       ? byDefault(usualCutOffV(bank, chemistry), 'usual for an inverter')
       : entered(inverter.cutOffV, inverter.name);
   const cableOhm = inverterPath(wiring, circuit, inverter?.id ?? null).ohm;
-  return { cutOffV, sag: { chemistry, cells: cellsInSeries(bank), bankOhm, cableOhm, cutOffV: cutOffV.value } };
+  return { chemistry, cells: cellsInSeries(bank), bankOhm, cableOhm, cutOffV };
 }
 
 /**
@@ -48,7 +47,7 @@ export function sagOf(
 export const invertersOff = (parts: SagParts, inverters: readonly Inverter[], powerW: number): InverterOff[] =>
   inverters
     .map((inverter): InverterOff => {
-      const { cutOffV, sag } = sagOf(parts, inverter);
-      return { inverter, cutOffV, sag, socFraction: cutOffSoc(sag, powerW) };
+      const sag = sagOf(parts, inverter);
+      return { inverter, sag, socFraction: cutOffSoc(sag, powerW) };
     })
     .sort((a, b) => b.socFraction - a.socFraction);

@@ -14,7 +14,7 @@ import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import type { AuditLine } from '@core/audit/audit-line';
 import { tableOfLoads } from '@core/audit/load-table';
-import { formatNumber, quantityText } from '@core/quantity/format';
+import { formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
 import type { AuditPlan } from '@core/audit/plan';
 import type { Load } from '@core/audit/load';
@@ -31,7 +31,8 @@ import { Choice, type Option } from '../../ui/choice';
 import { saveText } from '../../ui/save-text';
 import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
-import { MethodSwitch } from '../../ui/method-switch';
+import type { Figure } from '@core/formula/figure';
+import { type MethodAnswer, MethodSwitch } from '../../ui/method-switch';
 import { QuantityField } from '../../ui/quantity-field';
 import { FINE_STEPS, roundTop } from '../../ui/chart/round-top';
 import { RowKey } from '../../ui/single-keys';
@@ -185,25 +186,25 @@ export class AuditPage {
   protected readonly sizings = computed(() => {
     const audit = this.audit();
     const p90 = this.quantiles()?.p90Ah;
-    const ah = (value: number | undefined) => (value === undefined ? 'being simulated' : quantityText(value, 'Ah'));
+    const answers = (figure: Figure | undefined): MethodAnswer[] => [figure ? { lead: '', figure } : 'being simulated'];
     return [
       {
         id: 'typical',
         name: 'usual day',
         reason: 'Every load at its typical: half of the days take more.',
-        answer: ah(audit?.dayAh.value),
+        answers: answers(audit?.dayAh),
       },
       {
         id: 'nine-in-ten',
         name: '9 days in 10',
         reason: 'Loads drawn between low and high, each for itself: one day in ten takes more.',
-        answer: ah(p90?.value),
+        answers: answers(p90),
       },
       {
         id: 'all-high',
         name: 'all high',
         reason: 'Every load high on the same day: hardly ever, and a larger bank for it.',
-        answer: ah(audit?.allHighAh.value),
+        answers: answers(audit?.allHighAh),
       },
     ];
   });

@@ -7,8 +7,9 @@ import { GENERIC_BATTERIES } from '@core/bank/generic-batteries.data';
 import { type AskedSource, flatLossOf, postsOf, runtimeSource, usualEndV, usualShareOf } from '@core/bank/asked-source';
 import { type PostVoltage, usableToEndVoltage } from '@core/bank/end-voltage';
 import { calibrate, runtimeOf, type RuntimeSource } from '@core/bank/runtime';
+import { hoursByTrials } from '@core/bank/by-trials';
 import { usableSchools } from '@core/bank/usable-schools';
-import { entered, type Sourced } from '@core/formula/figure';
+import { entered, type Figure, type Sourced } from '@core/formula/figure';
 import { formatNumber } from '@core/quantity/format';
 import { LOSS_SCHOOLS, type LossSchool } from '@core/bank/plan';
 import { LIMITS } from '@core/rig/limits';
@@ -19,7 +20,7 @@ import { selectDerived } from '../../rig/rig-selectors';
 import { momentLabel } from '../../ui/dates';
 import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
-import { MethodSwitch } from '../../ui/method-switch';
+import { type MethodAnswer, MethodSwitch } from '../../ui/method-switch';
 import { QuantityField } from '../../ui/quantity-field';
 import { TextField } from '../../ui/text-field';
 import { WorkingStore } from '../../ui/working-store';
@@ -37,6 +38,9 @@ const SCHOOL_WORDS: Record<LossSchool, { name: string; reason: string }> = {
 
 const BANK = 'bank';
 const END_VOLTAGE = 'end-voltage';
+
+/** Past four days tenths of an hour say nothing. */
+const decimalsOf = ({ value }: Figure) => (value < 100 ? 1 : 0);
 
 /** The quick question: how long do these run on that? Answers can be kept, and compared with what happened. */
 @Component({
@@ -97,7 +101,7 @@ export class HowLongPage {
     this.byVoltage() ? (this.toVoltage() ?? entered(this.usable())) : entered(this.usable()),
   );
 
-  protected readonly hoursText = (hours: number) => `${formatNumber(hours, hours < 100 ? 1 : 0)} h`;
+  protected readonly decimalsOf = decimalsOf;
   protected readonly inDays = (hours: number) =>
     hours < 48 ? '' : `, ${formatNumber(hours / 24, hours < 240 ? 1 : 0)} days`;
 
@@ -146,29 +150,32 @@ export class HowLongPage {
   });
   protected readonly calibrated = computed(() => {
     const [answer, own] = [this.answer(), calibrate(this.rig()?.trials ?? [], this.method())];
-    return answer && own ? { hours: answer.value * own.factor, ...own } : null;
+    const hours = answer && hoursByTrials(answer, own, this.method());
+    return hours && own ? { ...own, hours } : null;
   });
 
   protected readonly methods = computed(() => {
     const runtime = this.runtime();
     return LOSS_SCHOOLS.map((id) => {
-      const own = calibrate(this.rig()?.trials ?? [], id);
-      const hours = runtime?.hours[id].value;
-      const byTrials = own && hours !== undefined ? `, by your trials ${this.hoursText(hours * own.factor)}` : '';
-      return { id, ...SCHOOL_WORDS[id], answer: hours === undefined ? '' : this.hoursText(hours) + byTrials };
+      const hours = runtime?.hours[id];
+      const own = hours && hoursByTrials(hours, calibrate(this.rig()?.trials ?? [], id), id);
+      const answers: MethodAnswer[] = hours ? [{ lead: '', figure: hours, decimals: decimalsOf(hours) }] : [];
+      if (own) answers.push({ lead: 'by your trials', figure: own, decimals: decimalsOf(own) });
+      return { id, ...SCHOOL_WORDS[id], answers };
     });
   });
   private readonly schools = computed(() => usableSchools(this.posts()?.chemistry.id ?? 'lfp'));
   protected readonly shares = computed(() => {
     const percent = (share: number) => `${formatNumber(share * 100, 0)} %`;
+    const isDrawn = this.draw().atBankW.value > 0;
     const toVoltage = this.toVoltage();
     return [
-      ...this.schools().map((school) => ({ ...school, answer: percent(school.usableFraction) })),
+      ...this.schools().map((school) => ({ ...school, answers: [percent(school.usableFraction)] })),
       {
         id: END_VOLTAGE,
         name: 'end voltage',
         reason: 'Down to a voltage under this very load, at the posts: what a starter, a pump or a radio still needs.',
-        answer: toVoltage && this.draw().atBankW.value > 0 ? percent(toVoltage.value) : '',
+        answers: toVoltage && isDrawn ? [{ lead: '', figure: toVoltage, decimals: 0 }] : [],
       },
     ];
   });

@@ -95,19 +95,18 @@ export class InvertersPage {
   protected readonly ways = computed(() => {
     const use = this.use();
     if (!use) return [];
-    const ah = (value: number) => `${formatNumber(value, 1)} Ah a day`;
     return [
       {
         id: 'left-on',
         name: 'left on',
         reason: 'It waits with its standby for as many hours as it is on.',
-        answer: ah(use.leftOnAh.value),
+        answers: [{ lead: '', figure: use.leftOnAh }],
       },
       {
         id: 'when-needed',
         name: 'when needed',
         reason: 'It is switched on while one of its loads runs: by hand, by a relay, or by its own search mode.',
-        answer: ah(use.whenNeededAh.value),
+        answers: [{ lead: '', figure: use.whenNeededAh }],
       },
     ];
   });

@@ -1,3 +1,4 @@
+import { TestBed } from '@angular/core/testing';
 import { describe, expect, it } from 'vitest';
 import { CHEMISTRIES } from '@core/cells/chemistry.data';
 import { openPage } from '../../testing/open-page';
@@ -5,6 +6,7 @@ import { sampleRig } from '../../testing/sample-rig';
 import { ChemistryPage } from './chemistry-page';
 import { ConfigurationsPage } from './configurations-page';
 import { NeedPage } from './need-page';
+import { WorkingStore } from '../../ui/working-store';
 import { SagPage } from './sag-page';
 import { ShelfPage } from './shelf-page';
 import { VoltagePage } from './voltage-page';
@@ -119,6 +121,61 @@ describe('voltage sag', () => {
     expect(page.texts('.remedies tbody tr')).toHaveLength(4);
     await page.type('Length, one way', '0.2');
     expect(page.rig().wiring.inverterRun.lengthM).toBe(0.2);
+  });
+  it('opens the working of the edge, of every cell and of what a remedy gains', async () => {
+    const page = await openPage(SagPage, sampleRig());
+    const shown = () => TestBed.inject(WorkingStore).figure();
+    expect(shown()!.id).toBe('bank.sag.edge');
+    page.element.querySelector<HTMLElement>('.reach button')!.click();
+    await page.settle();
+    expect(shown()!.id).toBe('bank.sag.power');
+    await page.type('Load', '4000');
+    await page.type('Inverter off below', '24.5');
+    page.element.querySelector<HTMLElement>('h1 co-figure button')!.click();
+    await page.settle();
+    const [needed] = shown()!.working().terms;
+    expect(needed!.value).toBeGreaterThan(24.5);
+    page.element.querySelector<HTMLElement>('.map tbody tr:nth-child(2) td:nth-child(4) button')!.click();
+    await page.settle();
+    expect(page.text('.map tbody tr:nth-child(2) td:nth-child(4)')).toContain(shown()!.value.toFixed(1));
+    expect(page.element.querySelectorAll('.map .on')).toHaveLength(1);
+    page.element.querySelector<HTMLElement>('.remedies tbody tr td:last-child button')!.click();
+    await page.settle();
+    expect(
+      shown()!
+        .working()
+        .terms.map(({ says }) => says),
+    ).toEqual(['as planned', 'with the remedy']);
+  });
+  it('is one stop of the Tab key: arrows go from cell to cell, past those without a figure', async () => {
+    const page = await openPage(SagPage, sampleRig());
+    const buttons = () => [...page.element.querySelectorAll<HTMLElement>('.map button')];
+    const stops = () => buttons().filter(({ tabIndex }) => tabIndex === 0);
+    expect(buttons().length).toBeGreaterThan(100);
+    expect(stops()).toEqual([buttons()[0]]);
+    const cell = () => {
+      const at = document.activeElement!.closest('td')!;
+      return [(at.parentElement as HTMLTableRowElement).sectionRowIndex, at.cellIndex];
+    };
+    const key = async (name: string, more: KeyboardEventInit = {}) => {
+      const event = new KeyboardEvent('keydown', { key: name, bubbles: true, cancelable: true, ...more });
+      document.activeElement!.dispatchEvent(event);
+      await page.settle();
+      return event.defaultPrevented;
+    };
+    buttons()[0]!.focus();
+    for (const name of ['ArrowDown', 'ArrowRight', 'ArrowRight', 'ArrowUp', 'ArrowLeft']) await key(name);
+    expect(cell()).toEqual([0, 2]);
+    expect(stops()).toEqual([document.activeElement]);
+    await key('ArrowUp');
+    expect(cell()).toEqual([0, 2]);
+    expect([await key('ArrowDown', { ctrlKey: true }), await key('Enter')]).toEqual([false, false]);
+    expect(cell()).toEqual([0, 2]);
+    // A load that no charge can deliver leaves the right of the map without figures.
+    await page.type('Load', '40000');
+    const dashes = page.texts('.map tbody tr:last-child td').filter((text) => text.startsWith('–'));
+    expect(dashes.length).toBeGreaterThan(0);
+    expect(stops()).toHaveLength(1);
   });
   it('of several inverters begins with the one that goes off first, and shows any', async () => {
     const rig = sampleRig();

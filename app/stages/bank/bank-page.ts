@@ -4,13 +4,14 @@ import { FormsModule } from '@angular/forms';
 import { NzSelectModule } from 'ng-zorro-antd/select';
 import { mayMix, mixingWarnings, type MixingWarning } from '@core/bank/mixing';
 import { calibrate } from '@core/bank/runtime';
-import { neededByTrials } from '@core/bank/trial-need';
+import { neededByTrials } from '@core/bank/by-trials';
 import { sizeBank } from '@core/bank/size-bank';
 import { usableSchools } from '@core/bank/usable-schools';
 import { CHEMISTRY_IDS, type ChemistryId } from '@core/cells/chemistry';
 import { CHEMISTRIES } from '@core/cells/chemistry.data';
 import { chemistryOf } from '@core/cells/chemistry-of';
-import { formatNumber, quantityText } from '@core/quantity/format';
+import { type Figure, under } from '@core/formula/figure';
+import { formatNumber } from '@core/quantity/format';
 import type { Bank, OtherStrings } from '@core/bank/plan';
 import type { Battery } from '@core/cells/battery';
 import { LIMITS } from '@core/rig/limits';
@@ -18,7 +19,7 @@ import { newBank, simpleBank } from '@core/bank/fresh';
 import { FigurePart } from '../../ui/figure';
 import { DateField } from '../../ui/date-field';
 import { MarginContent } from '../../ui/margin-slot';
-import { MethodSwitch } from '../../ui/method-switch';
+import { type MethodAnswer, MethodSwitch } from '../../ui/method-switch';
 import { QuantityField } from '../../ui/quantity-field';
 import { TextField } from '../../ui/text-field';
 import { UnitChoice } from '../../ui/unit-choice';
@@ -77,10 +78,15 @@ export class BankPage {
         demand,
         this.facts.edits(),
       );
-      const answer = need
-        ? `${formatNumber(need.autonomyDays.value, 1)} days, needs ${quantityText(need.requiredAh.value, 'Ah', { decimals: 0 })}`
-        : quantityText(usableAh.value, 'Ah', { decimals: 0 });
-      return { ...school, answer };
+      const answer = (lead: string, figure: Figure, decimals: number): MethodAnswer => ({
+        lead,
+        figure: under(figure, school.id),
+        decimals,
+      });
+      const answers = need
+        ? [answer('', need.autonomyDays, 1), answer('needs', need.requiredAh, 0)]
+        : [answer('', usableAh, 0)];
+      return { ...school, answers };
     });
   });
   protected readonly school = computed(() => {
@@ -92,29 +98,30 @@ export class BankPage {
     if (!bank || !demand) return [];
     const needed = (lossSchool: Bank['lossSchool']) => {
       const need = sizeBank({ ...bank, lossSchool }, demand, this.facts.edits()).need;
-      if (!need) return '';
+      if (!need) return [];
       const own = neededByTrials(need.requiredAh, calibrate(this.facts.rig()?.trials ?? [], lossSchool), lossSchool);
-      const ah = (value: number) => quantityText(value, 'Ah', { decimals: 0 });
-      return `needs ${ah(need.requiredAh.value)}${own ? `, by your trials ${ah(own.value)}` : ''}`;
+      const answers: MethodAnswer[] = [{ lead: 'needs', figure: under(need.requiredAh, lossSchool), decimals: 0 }];
+      if (own) answers.push({ lead: 'by your trials', figure: own, decimals: 0 });
+      return answers;
     };
     return [
       {
         id: 'itemised',
         name: 'itemised',
         reason: 'Ageing, cold and Peukert each for itself; conversion losses stand in the audit.',
-        answer: needed('itemised'),
+        answers: needed('itemised'),
       },
       {
         id: 'flat',
         name: 'flat',
         reason: 'One share off for everything: quick, and the same for a warm young bank and a cold old one.',
-        answer: needed('flat'),
+        answers: needed('flat'),
       },
       {
         id: 'plain',
         name: 'plain',
         reason: 'Usable amp-hours ÷ amperes, nothing taken off: the least bank, and the least truth on a cold night.',
-        answer: needed('plain'),
+        answers: needed('plain'),
       },
     ];
   });

@@ -85,7 +85,7 @@ export class ConfigurationsPage {
   protected readonly charges = computed(() => this.facts.rig()?.charging.sources.some(({ on }) => on) ?? false);
 
   protected readonly schools = computed(() =>
-    CURRENT_SCHOOLS.map((id) => ({ id, ...SCHOOL_WORDS[id], answer: this.schoolAnswer(id) })),
+    CURRENT_SCHOOLS.map((id) => ({ id, ...SCHOOL_WORDS[id], answers: this.schoolAnswers(id) })),
   );
   protected readonly school = computed(() => this.facts.bank()?.currentSchool ?? 'one-may-drop-out');
 
@@ -122,13 +122,13 @@ export class ConfigurationsPage {
     this.facts.change({ currentSchool: id as CurrentSchool });
   }
 
-  private schoolAnswer(school: CurrentSchool): string {
+  private schoolAnswers(school: CurrentSchool): string[] {
     const demand = this.demand();
-    if (!demand) return '';
+    if (!demand) return [];
     const all = configurations(this.facts.shelf(), { ...demand, school }, this.facts.edits());
     const carry = all.filter((one) => (one.dischargeHeadroomA?.value ?? 0) >= 0).length;
     const take = all.filter((one) => (one.chargeHeadroomA?.value ?? 0) >= 0).length;
-    return this.charges() ? `${carry} out, ${take} in` : `${carry} out`;
+    return [this.charges() ? `${carry} out, ${take} in` : `${carry} out`];
   }
 
   private bankOf(one: Configuration): Bank {

@@ -3,7 +3,7 @@ import { RouterLink } from '@angular/router';
 import { calibrate } from '@core/bank/runtime';
 import { sizeBank } from '@core/bank/size-bank';
 import { usableSchools } from '@core/bank/usable-schools';
-import { neededByTrials } from '@core/bank/trial-need';
+import { neededByTrials } from '@core/bank/by-trials';
 import { requirementSteps, type WaterfallStep } from '@core/bank/waterfall';
 import { formatNumber } from '@core/quantity/format';
 import { LOSS_SCHOOLS } from '@core/bank/plan';

@@ -1,13 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { bankOhm } from '@core/bank/resistance';
 import {
-  cutOffPowerW,
-  cutOffSoc,
+  cutOffFigure,
+  cutOffPower,
+  edgeGain,
   type SagCircuit,
   sagFigure,
   sagRemedies,
   type SagRemedy,
-  voltageUnderLoad,
 } from '@core/bank/sag';
 import { computed as worked, entered } from '@core/formula/figure';
 import { invertersOff, sagOf, type SagParts } from '@core/wiring/inverter-off';
@@ -15,6 +15,8 @@ import { GAUGES, nearestGauge } from '@core/conductors/gauges.data';
 import { formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
 import { Choice, type Option } from '../../ui/choice';
+import { FigurePart } from '../../ui/figure';
+import { FigureGrid } from '../../ui/figure-grid';
 import { QuantityField } from '../../ui/quantity-field';
 import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
@@ -29,11 +31,13 @@ const REMEDY_WORDS: Record<SagRemedy['id'], string> = {
 };
 const COLUMNS = 12;
 const ROWS = 11;
+/** Of the bank: shown as 0 %. */
+const NOTHING = 0.005;
 
 /** Where the inverter switches off although charge remains: the commonest "my battery is dead" that is not. */
 @Component({
   selector: 'co-sag-page',
-  imports: [StageTabs, Choice, QuantityField],
+  imports: [StageTabs, Choice, FigureGrid, FigurePart, QuantityField],
   templateUrl: './sag-page.html',
   styleUrl: './sag-page.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -78,10 +82,14 @@ export class SagPage {
   protected readonly atOnceW = computed(() => this.facts.derived()?.audit.peakW.value ?? 0);
   /** The load that the sentence speaks of: all at once, until another is typed. */
   protected readonly powerW = computed(() => this.typedW() ?? this.atOnceW());
+  private readonly power = computed(() => {
+    const typedW = this.typedW();
+    return typedW === null ? worked(this.atOnceW(), 'all loads at once') : entered(typedW);
+  });
 
   protected readonly circuit = computed<SagCircuit | null>(() => {
-    const planned = this.asPlanned();
-    return planned && { ...planned.sag, cutOffV: this.typedV() ?? planned.cutOffV.value };
+    const [planned, typedV] = [this.asPlanned(), this.typedV()];
+    return planned && typedV !== null ? { ...planned, cutOffV: entered(typedV) } : planned;
   });
   protected readonly loads = computed(() => {
     const top = Math.max(500, this.powerW() * 1.6, this.inverter()?.surgeW ?? 0);
@@ -95,45 +103,35 @@ export class SagPage {
       return {
         soc: formatNumber(soc * 100, 0),
         cells: this.loads().map((powerW) => {
-          const volts = voltageUnderLoad(circuit, soc, powerW);
-          return {
-            says: volts === null ? '–' : formatNumber(volts, 1),
-            off: volts === null || volts < circuit.cutOffV,
-          };
+          const volts = sagFigure(circuit, soc, worked(powerW, 'of this column'));
+          return { volts, off: volts === null || volts.value < circuit.cutOffV.value };
         }),
       };
     });
   });
   protected readonly edge = computed(() => {
     const circuit = this.circuit();
-    if (!circuit || this.powerW() <= 0) return null;
-    const edge = cutOffSoc(circuit, this.powerW());
-    // What would be shown as 0 % is empty.
-    return edge < 0.005 ? 0 : edge;
+    return circuit && this.powerW() > 0 ? cutOffFigure(circuit, this.power()) : null;
   });
-  protected readonly headline = computed(() => {
+  protected readonly edgeKind = computed(() => {
     const edge = this.edge();
-    if (edge === null) return 'How far does the voltage sag?';
-    const watts = formatNumber(this.powerW(), 0);
-    if (edge === 0) return `At ${watts} W the inverter stays on until the bank is empty.`;
-    if (edge >= 1) return `At ${watts} W the inverter switches off even when the bank is full.`;
-    return `At ${watts} W the inverter switches off with ${formatNumber(edge * 100, 0)} % still in the bank.`;
+    // What would be shown as 0 % is empty.
+    if (edge === null || edge.value < NOTHING) return edge && 'never';
+    return edge.value >= 1 ? 'always' : 'somewhere';
   });
-  private readonly found = computed(() => {
-    const [circuit, bank] = [this.circuit(), this.facts.bank()];
-    return circuit && bank && this.edge() !== null ? sagRemedies(circuit, this.powerW(), bank.parallelCount) : [];
-  });
-  protected readonly bestGain = computed(() => (this.edge() ?? 0) - (this.found()[0]?.socFraction ?? 0));
-  protected readonly remedies = computed(() =>
-    this.found().map(({ id, socFraction }) => ({
+  protected readonly remedies = computed(() => {
+    const [circuit, bank, edge] = [this.circuit(), this.facts.bank(), this.edge()];
+    if (!circuit || !bank || !edge) return [];
+    return sagRemedies(circuit, this.power(), bank.parallelCount).map(({ id, edge: moved }) => ({
       says: REMEDY_WORDS[id],
-      edge: socFraction === 0 ? 'never' : `${formatNumber(socFraction * 100, 0)} %`,
-      gains: formatNumber(((this.edge() ?? 0) - socFraction) * 100, 0, true),
-    })),
-  );
+      edge: moved.value < NOTHING ? null : moved,
+      gains: edgeGain(edge, moved, id),
+    }));
+  });
+  protected readonly bestGain = computed(() => this.remedies()[0]?.gains.value ?? 0);
   protected readonly halfChargeW = computed(() => {
     const circuit = this.circuit();
-    return circuit ? cutOffPowerW(circuit, 0.5) : 0;
+    return circuit && cutOffPower(circuit, 0.5);
   });
   protected gaugeTo(name: string): void {
     const gauge = GAUGES.find((one) => one[0] === name);
@@ -144,9 +142,7 @@ export class SagPage {
     inject(WorkingStore).suggest(
       computed(() => {
         const circuit = this.circuit();
-        const typedW = this.typedW();
-        const powerW = typedW === null ? worked(this.atOnceW(), 'all loads at once') : entered(typedW);
-        return circuit && sagFigure(circuit, 0.5, powerW);
+        return circuit && (this.edge() ?? sagFigure(circuit, 0.5, this.power()));
       }),
     );
   }

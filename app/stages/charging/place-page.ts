@@ -100,13 +100,13 @@ export class PlacePage {
       id: 'hay-davies',
       name: 'bright about the sun',
       reason: 'Hay and Davies: part of the sky’s light comes from about the sun and falls on a tilted plane with it.',
-      answer: '',
+      answers: [],
     },
     {
       id: 'isotropic',
       name: 'even sky',
       reason: 'Liu and Jordan: the whole sky is equally bright. A little less on planes that look at the sun.',
-      answer: '',
+      answers: [],
     },
   ]);
 

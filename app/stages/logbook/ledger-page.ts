@@ -49,15 +49,15 @@ const SCHOOLS = [
     id: 'three',
     name: 'volts, amps, time',
     reason: 'Full where the voltage is reached, the current has fallen, and both have held: as set under Monitor.',
-    answer: '',
+    answers: [],
   },
   {
     id: 'volts',
     name: 'volts only',
     reason: 'Full where the voltage has held, whatever the current. Marks too early on strong chargers.',
-    answer: '',
+    answers: [],
   },
-  { id: 'hand', name: 'by hand', reason: 'Full where you said so in a reading.', answer: '' },
+  { id: 'hand', name: 'by hand', reason: 'Full where you said so in a reading.', answers: [] },
 ];
 
 /** Stage 7: the book of amp-hours, day by day, and its verdict. */

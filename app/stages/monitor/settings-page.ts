@@ -6,7 +6,7 @@ import { FIGURE_UNIT, menuFigure } from '@core/monitor/menu-figure';
 import type { MonitorPlan } from '@core/monitor/plan';
 import type { SettingId } from '@core/monitor/setting-id';
 import { comparedShares, onUsableScale } from '@core/monitor/two-scales';
-import { byDefault, type Sourced } from '@core/formula/figure';
+import { byDefault, type Sourced, under } from '@core/formula/figure';
 import { formatNumber, quantityText } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
 import { StageTabs } from '../../rig/stage-tabs';
@@ -14,7 +14,7 @@ import { Choice } from '../../ui/choice';
 import { momentLabel } from '../../ui/dates';
 import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
-import { MethodSwitch } from '../../ui/method-switch';
+import { type MethodAnswer, MethodSwitch } from '../../ui/method-switch';
 import { QuantityField } from '../../ui/quantity-field';
 import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
@@ -96,22 +96,23 @@ export class SettingsPage {
   protected readonly schools = computed(() => {
     const sheet = this.sheet();
     if (!sheet) return [];
-    const under = (school: MonitorPlan['capacitySchool']) =>
-      quantityText(capacitySetting(sheet.facts, school).figure.value, 'Ah', { decimals: 0 });
+    const set = (school: MonitorPlan['capacitySchool']): MethodAnswer[] => [
+      { lead: '', figure: under(capacitySetting(sheet.facts, school).figure, school), decimals: 0 },
+    ];
     return [
       {
         id: 'rated',
         name: 'rated',
         reason:
           '0 % is empty, and the alarm stands at the reserve. Tail current, synchronising and ageing all refer to the rated figure.',
-        answer: under('rated'),
+        answers: set('rated'),
       },
       {
         id: 'usable',
         name: 'usable part',
         reason:
           '0 % is the reserve: easy to read for people aboard, but percentages in sheets then mean something else.',
-        answer: under('usable'),
+        answers: set('usable'),
       },
     ];
   });
