@@ -16,7 +16,9 @@ export function run(command, args, options = {}) {
 
 const npx = (name, args) => run(process.execPath, [binOf(name), ...args]);
 
+/** What starts a command: a script of this folder, or what a package has for it. */
 function binOf(name) {
+  if (name.endsWith('.mjs')) return name;
   const [pkg, bin] = {
     ng: ['@angular/cli', 'ng'],
     tsc: ['typescript', 'tsc'],

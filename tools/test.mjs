@@ -1,6 +1,6 @@
 // npm test: everything that must hold, from a fresh clone on. `npm test -- --only=core` runs one step.
-// Unit tests and checks of the text run in two lanes; what they print comes in one piece when they are done.
-import { ensureBuilt, ensureChromium, ensureInstalled, npx, together } from './steps.mjs';
+// Unit tests, checks of the text and the build run in two lanes; what they print comes in one piece when they are done.
+import { ensureChromium, ensureInstalled, npx, together } from './steps.mjs';
 
 const only = process.argv
   .find((arg) => arg.startsWith('--only='))
@@ -18,13 +18,13 @@ const steps = {
   types: CONFIGS.map((file) => ['tsc', '-p', file]),
   core: [['vitest', 'run']],
   app: [['ng', 'test', '--watch=false']],
+  build: [['tools/build.mjs']],
 };
 const asked = (names) => names.filter((name) => !only || only.includes(name)).map((name) => [name, steps[name]]);
 
 ensureInstalled();
 // Two lanes for two cores, about as long as each other.
-await together([asked(['app', 'format']), asked(['core', 'lint', 'types'])]);
-timed('build', ensureBuilt);
+await together([asked(['app', 'build']), asked(['core', 'lint', 'types', 'format'])]);
 timed('e2e', () => {
   process.env.CHROMIUM = ensureChromium();
   npx('playwright', ['test']);

@@ -24,18 +24,7 @@ globalThis.ResizeObserver ??= class {
     return;
   }
 };
-Blob.prototype.arrayBuffer ??= function (this: Blob) {
-  return new Promise<ArrayBuffer>((resolve) => {
-    const reader = new FileReader();
-    reader.onload = () => resolve(reader.result as ArrayBuffer);
-    reader.readAsArrayBuffer(this);
-  });
-};
-Blob.prototype.text ??= async function (this: Blob) {
-  return new TextDecoder().decode(await this.arrayBuffer());
-};
-
-// Files and what is packed are read in slices.
+// Files and what is packed are read in pieces.
 Blob.prototype.arrayBuffer ??= function (this: Blob) {
   return new Promise<ArrayBuffer>((resolve, reject) => {
     const reader = new FileReader();
@@ -46,4 +35,16 @@ Blob.prototype.arrayBuffer ??= function (this: Blob) {
 };
 Blob.prototype.text ??= async function (this: Blob) {
   return new TextDecoder().decode(await this.arrayBuffer());
+};
+/** In pieces of odd length, so that characters and lines are cut. */
+Blob.prototype.stream ??= function (this: Blob) {
+  let at = 0;
+  return new ReadableStream<Uint8Array<ArrayBuffer>>({
+    pull: async (controller) => {
+      const next = Math.min(at + (at === 0 ? 1 : 997), this.size);
+      if (next > at) controller.enqueue(new Uint8Array(await this.slice(at, next).arrayBuffer()));
+      else controller.close();
+      at = next;
+    },
+  });
 };

@@ -1,17 +1,24 @@
 import type { FilePiece } from '@core/logbook/import/import-options';
 
-const PIECE_BYTES = 1 << 20;
-
 /** Pieces of a file as UTF-8 bytes, with the share of the file read so far. A byte-order mark is left out. */
 export async function* fileBytes(file: Blob, encoding: string): AsyncGenerator<FilePiece> {
   const recode = encoding === 'utf-8' ? null : new TextDecoder(encoding);
   const encoder = new TextEncoder();
-  for (let from = 0; from < file.size; from += PIECE_BYTES) {
-    const to = Math.min(from + PIECE_BYTES, file.size);
-    const value = new Uint8Array(await file.slice(from, to).arrayBuffer());
-    const share = to / file.size;
-    if (recode) yield { bytes: encoder.encode(recode.decode(value, { stream: to < file.size })), share };
-    else yield { bytes: from === 0 && startsWithMark(value) ? value.subarray(3) : value, share };
+  const isMarked = startsWithMark(new Uint8Array(await file.slice(0, 3).arrayBuffer()));
+  const rest = isMarked && !recode ? file.slice(3) : file;
+  // As one stream: slice by slice takes twice as long. By its reader, since not every browser lets one loop over a stream.
+  const reader = rest.stream().getReader();
+  try {
+    let read = 0;
+    for (;;) {
+      const { done, value } = await reader.read();
+      if (done) return;
+      read += value.length;
+      const bytes = recode ? encoder.encode(recode.decode(value, { stream: read < rest.size })) : value;
+      yield { bytes, share: read / rest.size };
+    }
+  } finally {
+    void reader.cancel();
   }
 }
 

@@ -21,7 +21,21 @@ export class MedianStep {
 
   /** Adds every step of a column of times. @param timeMs [n], strictly increasing */
   addAll(timeMs: Float64Array): void {
-    for (let k = 1; k < timeMs.length; k++) this.add(timeMs[k]! - timeMs[k - 1]!);
+    // Most logs go by a clock: steps like the one before are counted here, without a call for each.
+    let before = timeMs[0]!;
+    let same = 0;
+    for (let k = 1; k < timeMs.length; k++) {
+      const time = timeMs[k]!;
+      const step = time - before;
+      before = time;
+      if (step === this.lastStep) same++;
+      else {
+        this.lastRun += same;
+        same = 0;
+        this.add(step);
+      }
+    }
+    this.lastRun += same;
   }
 
   /** ms; 0 when there was no step. The lower one of the two middle steps. */
