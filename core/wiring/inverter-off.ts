@@ -27,10 +27,7 @@ export interface SagParts {
 }
 
 /** The circuit of the map of sag for an inverter; null: none is planned yet, and what is usual stands for it. */
-export function sagOf(
-  { bank, chemistry, bankOhm, wiring, circuit }: SagParts,
-  inverter: Inverter | null,
-): SagCircuit {
+export function sagOf({ bank, chemistry, bankOhm, wiring, circuit }: SagParts, inverter: Inverter | null): SagCircuit {
   const cutOffV: Sourced =
     inverter === null || inverter.cutOffV === null
       ? byDefault(usualCutOffV(bank, chemistry), 'usual for an inverter')
