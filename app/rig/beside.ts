@@ -41,7 +41,7 @@ export class Beside {
   }
 }
 
-/** Calls once the next frame has been painted. @returns what calls it off */
+/** Calls once the next frame has been painted: when the one after it begins. @returns what calls it off */
 function afterPaint(call: () => void): () => void {
   let soon: ReturnType<typeof setTimeout>;
   const done = () => {
@@ -49,7 +49,9 @@ function afterPaint(call: () => void): () => void {
     call();
   };
   const late = setTimeout(done, AT_LATEST_MS);
-  const frame = requestAnimationFrame(() => (soon = setTimeout(done)));
+  let frame = requestAnimationFrame(() => {
+    frame = requestAnimationFrame(() => (soon = setTimeout(done)));
+  });
   const off = () => {
     cancelAnimationFrame(frame);
     clearTimeout(late);
