@@ -32,7 +32,7 @@ export type MethodAnswer = string | { lead: string; figure: Figure; decimals?: n
               @if (asFigure(answer); as one) {
                 <co-figure [figure]="one.figure" [lead]="one.lead" [decimals]="one.decimals" />
               } @else {
-                <span class="n">{{ answer }}</span>
+                <span class="n">&#32;{{ answer }}</span>
               }
             }
           </dd>
