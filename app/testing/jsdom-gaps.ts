@@ -1,8 +1,4 @@
 import 'fake-indexeddb/auto';
-import { vi } from 'vitest';
-
-// A page at work does much at once, and a machine may be slow.
-vi.setConfig({ testTimeout: 30_000, hookTimeout: 30_000 });
 
 /** What the pages use of a browser and jsdom lacks: nothing is drawn, scrolled or observed. */
 
