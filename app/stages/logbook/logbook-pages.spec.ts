@@ -259,7 +259,7 @@ describe('readings by hand', () => {
     const page = await openPage(ReadingsPage, { ...rig, logbook: { ...rig.logbook, readings } });
     expect(page.text('h1')).toBe('2 readings by hand.');
     expect(page.texts('tbody tr:last-child td').slice(0, 6)).toEqual([
-      '1 June, 08:00',
+      '1 June 2026, 08:00',
       '26.10',
       '−3.3',
       '–',

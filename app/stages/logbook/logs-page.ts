@@ -4,7 +4,7 @@ import { Store } from '@ngrx/store';
 import { Edit } from '../../rig/edit';
 import { rigFeature } from '../../rig/rig-feature';
 import { Storage } from '../../storage/storage';
-import { dayMonthLabel } from '../../ui/dates';
+import { spanLabel } from '../../ui/dates';
 import { dayKeyAt } from '@core/series/local-day';
 import { StageTabs } from '../../rig/stage-tabs';
 import { RemarksTable } from './remarks-table';
@@ -111,7 +111,7 @@ export class LogsPage {
   protected readonly rows = computed(() =>
     (this.rig()?.logbook.logs ?? []).map((log) => ({
       log,
-      span: `${dayMonthLabel(dayKeyAt(log.firstMs, log.timeZone))} to ${dayMonthLabel(dayKeyAt(log.lastMs, log.timeZone))}`,
+      span: spanLabel(dayKeyAt(log.firstMs, log.timeZone), dayKeyAt(log.lastMs, log.timeZone)),
       step:
         log.medianStepMs >= 60_000
           ? quantityText(log.medianStepMs / 60_000, 'Minute', { decimals: 1 })

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import type { Preview } from '@core/logbook/import/preview';
 import { formatNumber } from '@core/quantity/format';
 import type { LogMapping } from '@core/logbook/plan';
-import { dayMonthLabel } from '../../ui/dates';
+import { dateLabel } from '../../ui/dates';
 import { toWallTime } from '../../ui/wall-time';
 import { REMARK_WORDS } from './remark-words';
 
@@ -93,7 +93,7 @@ export class PreviewTable {
       return {
         cells: line,
         odd: false,
-        says: `${dayMonthLabel(wall.slice(0, 10))} ${wall.slice(0, 4)}, ${clock} · ${volts}${formatNumber(Math.abs(row.currentA), 2)} A ${way}`,
+        says: `${dateLabel(wall.slice(0, 10))}, ${clock} · ${volts}${formatNumber(Math.abs(row.currentA), 2)} A ${way}`,
       };
     });
   });

@@ -7,9 +7,10 @@ import { FALSE_BELOW, FULL_FROM } from '@core/counter/true-fulls';
 import { counterOf } from '@core/monitor/counter-of';
 import { unitFactor } from '@core/monitor/meter-unit';
 import type { SettingId, SettingValues } from '@core/monitor/setting-id';
+import { dayKeyAt } from '@core/series/local-day';
 import { formatNumber, quantityText } from '@core/quantity/format';
 import { StageTabs } from '../../rig/stage-tabs';
-import { clockLabel, momentLabel } from '../../ui/dates';
+import { clockLabel, dayMonthLabel } from '../../ui/dates';
 import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
 import { Ways } from '../../ui/ways';
@@ -261,7 +262,9 @@ export class BenchPage {
   protected when(timeMs: number): string {
     const look = this.run.look();
     const oneDay = look && look.toMs - look.fromMs <= 86_400_000 * 1.01;
-    return oneDay && !this.run.zoom() ? clockLabel(timeMs, this.zone()) : momentLabel(timeMs, this.zone());
+    return oneDay && !this.run.zoom()
+      ? clockLabel(timeMs, this.zone())
+      : `${dayMonthLabel(dayKeyAt(timeMs, this.zone()))}, ${clockLabel(timeMs, this.zone())}`;
   }
 
   private figuresOf(key: string, trial: Trial, set: BenchSet): TrialFigures | null {

@@ -67,7 +67,6 @@ export class EnteredPage {
       .map((entry) => ({
         entry,
         when: momentLabel(entry.atMs, this.facts.timeZone()),
-        year: new Date(entry.atMs).getUTCFullYear(),
         profile:
           plan.profiles.length > 1
             ? (plan.profiles.find(({ id }) => id === entry.profileId)?.name ?? 'a profile that is gone')

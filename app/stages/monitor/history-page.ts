@@ -75,7 +75,7 @@ export class HistoryPage {
       const since = earlier ? between(earlier, totals) : null;
       return {
         totals,
-        when: `${momentLabel(totals.atMs, this.facts.timeZone())} ${new Date(totals.atMs).getUTCFullYear()}`,
+        when: momentLabel(totals.atMs, this.facts.timeZone()),
         means: this.meaning(totals),
         since: since && this.meaning(since),
         reset: earlier !== undefined && since === null,
