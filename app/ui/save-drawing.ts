@@ -18,16 +18,8 @@ const FINE = 2;
 /** A drawing that stands by itself: its looks written into it, the patterns that it uses, paper behind it. */
 export function standaloneSvg(svg: SVGSVGElement): string {
   const copy = svg.cloneNode(true) as SVGSVGElement;
-  const [shown, copied] = [svg.querySelectorAll<SVGElement>('*'), copy.querySelectorAll<SVGElement>('*')];
-  shown.forEach((element, k) => {
-    const looks = getComputedStyle(element);
-    const style = LOOKS.map((name) => `${name}:${looks.getPropertyValue(name)}`).join(';');
-    copied[k]?.setAttribute('style', style);
-    for (const { name } of [...(copied[k]?.attributes ?? [])])
-      if (/^(_ng|ng-|class|tabindex|role|aria-)/.test(name)) copied[k]?.removeAttribute(name);
-  });
+  writeLooks(svg, copy);
   const { width, height } = svg.viewBox.baseVal;
-  copy.setAttribute('xmlns', NAMESPACE);
   copy.setAttribute('width', String(width));
   copy.setAttribute('height', String(height));
   for (const name of ['style', 'class', 'role', 'aria-label']) copy.removeAttribute(name);
@@ -41,6 +33,17 @@ export function standaloneSvg(svg: SVGSVGElement): string {
   return new XMLSerializer().serializeToString(copy);
 }
 
+/** Writes the looks of all that stands in a drawing into its copy, and takes off what belongs to the page. */
+function writeLooks(shown: Element, copy: Element): void {
+  const copied = copy.querySelectorAll('*');
+  shown.querySelectorAll('*').forEach((element, k) => {
+    const looks = getComputedStyle(element);
+    copied[k]?.setAttribute('style', LOOKS.map((name) => `${name}:${looks.getPropertyValue(name)}`).join(';'));
+    for (const { name } of [...(copied[k]?.attributes ?? [])])
+      if (/^(_ng|ng-|class|tabindex|role|aria-)/.test(name)) copied[k]?.removeAttribute(name);
+  });
+}
+
 /** Patterns stand in the frame; those that are used come along. */
 function patternsOf(copy: SVGSVGElement): SVGDefsElement {
   const defs = document.createElementNS(NAMESPACE, 'defs');
@@ -49,11 +52,7 @@ function patternsOf(copy: SVGSVGElement): SVGDefsElement {
     const pattern = document.getElementById(id);
     if (!pattern) continue;
     const own = pattern.cloneNode(true) as Element;
-    const [lines, shown] = [own.querySelectorAll('*'), pattern.querySelectorAll('*')];
-    shown.forEach((line, k) => {
-      const looks = getComputedStyle(line);
-      lines[k]?.setAttribute('style', LOOKS.map((name) => `${name}:${looks.getPropertyValue(name)}`).join(';'));
-    });
+    writeLooks(pattern, own);
     defs.append(own);
   }
   return defs;
