@@ -3,33 +3,12 @@ import { By } from '@angular/platform-browser';
 import { describe, expect, it } from 'vitest';
 import { readQuantity } from '@core/text/quantity-text';
 import { UNITS } from '@core/quantity/unit';
-import type { Rig } from '@core/rig/rig';
-import { laidOut } from '../testing/laid-out';
 import { type OpenPage, openPage } from '../testing/open-page';
-import { keyedIn } from '../testing/sample-rig';
+import { GIVEN, wholeRig } from '../testing/whole-rig';
 import { Choice } from '../ui/choice';
 import { QuantityField } from '../ui/quantity-field';
 import { TextField } from '../ui/text-field';
 import { STAGES } from './stages';
-
-/** A rig in which every page has something to type into. */
-function wholeRig(): Rig {
-  const rig = laidOut();
-  const battery = rig.bank!.battery;
-  const total = { id: 't', atMs: 1, days: 100, outAh: 2000, deepestAh: 90, meanAh: 30 };
-  const totals = [{ ...total, inKWh: 60, outKWh: 50, fullMarks: 20, cycles: 10 }];
-  return {
-    ...rig,
-    shelf: [{ ...battery, id: 'own', name: 'Own' }],
-    monitor: { ...rig.monitor, entries: [keyedIn('capacity', 200)], totals },
-  };
-}
-
-/** What an address gives a page besides its path. */
-const GIVEN: Record<string, Record<string, string>> = {
-  'audit/': { load: 'fan' },
-  'audit/record/:loadId': { loadId: 'fan' },
-};
 
 /** Fields that ask something of their page and are no part of the plan. */
 const APART: Record<string, string[]> = {

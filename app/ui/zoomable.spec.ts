@@ -1,10 +1,14 @@
-import { Component, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, viewChild } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { provideCoulan } from '../testing/open-page';
 import { Zoomable } from './zoomable';
 
-@Component({ imports: [Zoomable], template: `<div coZoomable></div>` })
+@Component({
+  imports: [Zoomable],
+  template: `<div coZoomable></div>`,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
 class Sheet {
   readonly zoomable = viewChild.required(Zoomable);
 }
