@@ -91,6 +91,11 @@ describe('leads that must be equal', () => {
     const { share } = unevenShare(circuit, drawn)!;
     expect(share.name).not.toBe('Battery 2');
     expect([share.longestM, share.shortestM]).toEqual([8.6, 1]);
+    // Three batteries alike: a third each, whatever sections the rules chose for their leads.
+    expect(share.fairFraction).toBeCloseTo(1 / 3, 6);
+    // The longest lead is the thickest: with a thin one in front of the others, they are short of nothing but its resistance.
+    const thin = drawn.runs.map((run) => (/^battery-\d-post$/.test(run.id) ? { ...run, areaMm2: 16 } : run));
+    expect(unevenShare(circuitOf(rig, { ...drawn, runs: thin }), drawn)!.share.fairFraction).toBeCloseTo(1 / 3, 6);
     expect(circuit.findings.map(({ fault }) => fault.code)).toContain('uneven');
     const mended = { ...drawn, runs: equalLeads(circuit, drawn.runs)! };
     expect(circuitOf(rig, mended).findings.map(({ fault }) => fault.code)).not.toContain('uneven');

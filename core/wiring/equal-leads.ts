@@ -17,15 +17,19 @@ export interface StringLeads {
   plus: Figure;
   minus: Figure;
   both: Figure;
+  /** Of their copper, there and back, in use. */
+  ohm: number;
   /** Runs that it feeds alone. */
   ownIds: string[];
 }
 
 /** What lies between each string and where all have met: equal ways make equal shares. */
 export function stringLeads({ currents, strings, runs }: CircuitFigures): StringLeads[] {
-  const some = runs.flatMap(({ run }) => {
+  const some = runs.flatMap(({ run, areaMm2 }) => {
     const from = currents.flows.get(run.id)?.strings ?? [];
-    return from.length < strings.length && (run.role === 'positive' || run.role === 'negative') ? [{ run, from }] : [];
+    return from.length < strings.length && (run.role === 'positive' || run.role === 'negative')
+      ? [{ run, areaMm2, from }]
+      : [];
   });
   return strings.map(({ id, name }, k) => {
     const its = some.filter(({ from }) => from.includes(k));
@@ -40,6 +44,7 @@ export function stringLeads({ currents, strings, runs }: CircuitFigures): String
       plus: metres(['positive'], 'positive leads'),
       minus: metres(['negative'], 'negative leads'),
       both: metres(['positive', 'negative'], 'leads there and back'),
+      ohm: its.reduce((sum, { run, areaMm2 }) => sum + copperOhm(run.lengthM, areaMm2, IN_USE_C), 0),
       ownIds: its.flatMap(({ run, from }) => (from.length === 1 ? [run.id] : [])),
     };
   });
@@ -56,8 +61,9 @@ export interface UnevenShare {
 }
 
 /**
- * The string that carries most too much because the leads differ; null where none does. It is held against what it would carry with leads
- * as long as the longest; charge and age of the batteries do not enter, since what is looked at is the answer to one ampere more.
+ * The string that carries most too much because the leads differ; null where none does. It is held against what it would carry if the
+ * leads of all had the resistance of the highest, as those of one length and thickness have; charge and age of the batteries do not
+ * enter, since what is looked at is the answer to one ampere more.
  */
 export function unevenShare(circuit: CircuitFigures, { parts, parallel }: WiringPlan): UnevenShare | null {
   const leads = stringLeads(circuit);
@@ -69,21 +75,14 @@ export function unevenShare(circuit: CircuitFigures, { parts, parallel }: Wiring
   const sharesWith = (padding: (k: number) => number) =>
     parallelResponse(join(circuit.strings.map(({ ohm }, k) => ({ emfV: 0, ohm, looseOhm: padding(k) })))).perAmpere;
   const drawn = sharesWith(() => 0);
-  const even = sharesWith((k) => paddingOhm(circuit, at(leads, k), longestM));
+  const mostOhm = Math.max(...leads.map(({ ohm }) => ohm));
+  const even = sharesWith((k) => mostOhm - at(leads, k).ohm);
   const ratios = circuit.strings.map((_, k) => at(drawn, k) / at(even, k));
   const k = ratios.indexOf(Math.max(...ratios));
   if (!(at(ratios, k) > 1 + OFF_FRACTION)) return null;
   const { id, name } = at(circuit.strings, k);
   const share = { name, fraction: at(drawn, k), fairFraction: at(even, k), longestM, shortestM };
   return { stringId: id, share };
-}
-
-/** What its leads lack of the longest, in copper as thick as theirs. */
-function paddingOhm({ runs }: CircuitFigures, { ownIds, both }: StringLeads, longestM: number): number {
-  const lacksM = longestM - both.value;
-  const sections = runs.flatMap(({ run, areaMm2 }) => (ownIds.includes(run.id) ? [areaMm2] : []));
-  const areaMm2 = sections.length > 0 ? Math.min(...sections) : at(runs, 0).areaMm2;
-  return lacksM > ALIKE_M ? copperOhm(lacksM, areaMm2, IN_USE_C) : 0;
 }
 
 /**

@@ -2,6 +2,7 @@ import type { NoFuse } from '@core/conductors/choose-fuse';
 import { formatNumber } from '@core/quantity/format';
 import type { Figure } from '@core/formula/figure';
 import type { BetterFuse, Fault, Finding } from '@core/wiring/finding';
+import { partIdOf } from '@core/wiring/part';
 import { through } from '@core/wiring/through';
 import type { WiringFacts } from './wiring-facts';
 
@@ -189,14 +190,14 @@ function wordsOf(
       return {
         says: `${name}: ${amps(fault.ratingA)} are less than its load`,
         why: `It carries ${amps(fault.wantedA / 1.25)}; a fuse is at least 1.25 × that.`,
-        remedy: betterWords(fault.better),
+        remedy: betterWords(fault.better, id, facts),
         apply: betterPress(fault.better, id, facts),
       };
     case 'fuse-large':
       return {
         says: `${name}: ${amps(fault.ratingA)} are more than the wire carries`,
         why: `The thinnest wire behind it carries ${amps(fault.carriesA)}: it would burn before the fuse blows.`,
-        remedy: betterWords(fault.better),
+        remedy: betterWords(fault.better, id, facts),
         apply: betterPress(fault.better, id, facts),
       };
     case 'fuse-unlisted':
@@ -210,14 +211,14 @@ function wordsOf(
       return {
         says: `${name} cannot break the short circuit at its place`,
         why: `${amps(fault.shortCircuitA)} at its own terminals; its family breaks ${amps(fault.breaksA)}.`,
-        remedy: betterWords(fault.better),
+        remedy: betterWords(fault.better, id, facts),
         apply: betterPress(fault.better, id, facts),
       };
     case 'fuse-volts':
       return {
         says: `${name} does not stand the voltage`,
         why: `Up to ${formatNumber(fault.highestV, 1)} V while charging; its family is for ${formatNumber(fault.voltsMax, 0)} V.`,
-        remedy: betterWords(fault.better),
+        remedy: betterWords(fault.better, id, facts),
         apply: betterPress(fault.better, id, facts),
       };
     case 'not-selective':
@@ -251,14 +252,26 @@ function wordsOf(
   }
 }
 
-function betterWords(better: BetterFuse): string {
-  if (better === null) return 'None on the list fits: change the wire first.';
+/** Whether all wires at a fuse are as the rules choose them: then they follow it. */
+const followsFuse = (id: string, facts: WiringFacts): boolean =>
+  (facts.wiring()?.runs ?? []).every(
+    ({ from, to, areaMm2 }) => areaMm2 === null || ![partIdOf(from), partIdOf(to)].includes(id),
+  );
+
+function betterWords(better: BetterFuse, id: string, facts: WiringFacts): string {
+  if (better === null)
+    return followsFuse(id, facts)
+      ? 'None on the list fits the wire that goes with this size: let the rules choose both.'
+      : 'None on the list fits: change the wire first.';
   if (better === 'of-sheet') return 'One of this size that stands and breaks that, by its maker’s sheet.';
   return `${amps(better.ratingA)}, ${better.family}.`;
 }
 
 function betterPress(better: BetterFuse, id: string, facts: WiringFacts): FindingWords['apply'] {
-  if (better === null) return null;
+  if (better === null)
+    return followsFuse(id, facts)
+      ? { says: 'Let the rules choose', run: () => facts.changeFuse(id, { ratingA: null, family: null }) }
+      : null;
   if (better === 'of-sheet')
     return { says: 'Leave its family to its sheet', run: () => facts.changeFuse(id, { family: null }) };
   return {

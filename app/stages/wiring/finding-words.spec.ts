@@ -1,0 +1,214 @@
+import { TestBed } from '@angular/core/testing';
+import { describe, expect, it } from 'vitest';
+import type { Rig } from '@core/rig/rig';
+import type { Finding } from '@core/wiring/finding';
+import type { Part } from '@core/wiring/part';
+import type { Run } from '@core/wiring/run';
+import { openPage } from '../../testing/open-page';
+import { laidOut } from '../../testing/laid-out';
+import { load } from '../../testing/sample-rig';
+import { findingWords } from './finding-words';
+import { RunsPage } from './runs-page';
+import { WiringFacts } from './wiring-facts';
+
+type Change = (rig: Rig) => Rig;
+
+const run =
+  (id: string, changes: Partial<Run>): Change =>
+  (rig) => ({
+    ...rig,
+    wiring: { ...rig.wiring, runs: rig.wiring.runs.map((one) => (one.id === id ? { ...one, ...changes } : one)) },
+  });
+const part =
+  (id: string, changes: object): Change =>
+  (rig) => ({
+    ...rig,
+    wiring: {
+      ...rig.wiring,
+      parts: rig.wiring.parts.map((one) => (one.id === id ? ({ ...one, ...changes } as Part) : one)),
+    },
+  });
+const fuse = (id: string, ratingA: number, family: string | null) => part(id, { ratingA, family });
+const without =
+  (id: string): Change =>
+  (rig) => ({ ...rig, wiring: { ...rig.wiring, runs: rig.wiring.runs.filter((one) => one.id !== id) } });
+const newLoad: Change = (rig) => ({ ...rig, loads: [...rig.loads, load('radio', 'Radio', 20, 2, { group: 'Desk' })] });
+const noShore: Change = (rig) => ({
+  ...rig,
+  charging: { ...rig.charging, sources: rig.charging.sources.filter(({ id }) => id !== 'shore') },
+});
+
+interface Case {
+  code: Finding['fault']['code'];
+  change: Change;
+  says: string;
+  /** What it rests on or does about it: figures that can be checked by hand. */
+  why: RegExp;
+  /** What is pressed against it; null: nothing can be done in one press. */
+  press: RegExp | null;
+}
+
+const CASES: readonly Case[] = [
+  {
+    code: 'bypass',
+    change: run('inverter-inv-minus', { to: 'battery-2.-' }),
+    says: 'Inverter: its current comes back beside the shunt',
+    why: /^From Inverter − to the bank’s negative without passing the shunt: W13\./,
+    press: /^Move the end of W13 to the negative bar$/,
+  },
+  {
+    code: 'astray',
+    change: run('load-alarm-plus', { to: 'fuse-load-alarm.out' }),
+    says: 'W33 leads nowhere',
+    why: /Both of its ends are on the same post/,
+    press: /^Take W33 out$/,
+  },
+  {
+    code: 'astray',
+    change: run('load-alarm-plus', { to: 'gone.+' }),
+    says: 'W33 leads nowhere',
+    why: /One of its posts is no longer there/,
+    press: /^Take W33 out$/,
+  },
+  {
+    code: 'unreached',
+    change: without('load-alarm-minus'),
+    says: 'Alarm is not joined to the bank',
+    why: /no way from a battery to its negative post/,
+    press: null,
+  },
+  {
+    code: 'not-planned',
+    change: noShore,
+    says: 'Shore charger is no longer in the plan',
+    why: /reckoned without current/,
+    press: /^Lay it out again$/,
+  },
+  {
+    code: 'loads-without-circuit',
+    change: newLoad,
+    says: '1 load has no circuit',
+    why: /^Radio: added to the audit after/,
+    press: /^Lay it out again$/,
+  },
+  {
+    code: 'thin',
+    change: run('inverter-inv-plus', { areaMm2: 1.5 }),
+    says: 'W12 is too thin',
+    // 26.5 A at the inverter's cut-off, a fuse of at least 1.25 × that behind it.
+    why: /^It carries \d+ A where it lies, and must bear \d+ A/,
+    press: /^Let the rules choose$/,
+  },
+  {
+    code: 'off-list',
+    change: run('inverter-inv-plus', { areaMm2: 33.3 }),
+    says: 'W12: 33.30 mm² is on no list',
+    why: /Its ampacity is not tabled/,
+    press: /^Let the rules choose$/,
+  },
+  {
+    code: 'fuse-small',
+    change: fuse('fuse-inverter-inv', 5, null),
+    says: 'Fuse of Inverter: 5.0 A are less than its load',
+    // 500 W ÷ 0.9 ÷ 21 V
+    why: /^It carries 26 A; a fuse is at least 1\.25 × that\.$/,
+    // The wire follows the fuse: for 5 A it is too thin for any that will do.
+    press: /^Let the rules choose$/,
+  },
+  {
+    code: 'fuse-large',
+    change: (rig) => fuse('fuse-group-Cabin', 100, null)(run('group-Cabin-plus', { areaMm2: 0.75 })(rig)),
+    says: 'Fuse of Cabin: 100 A are more than the wire carries',
+    why: /^The thinnest wire behind it carries 16 A/,
+    // The wires that follow 100 A let more flow into a short circuit than a breaker of its size breaks.
+    press: null,
+  },
+  {
+    code: 'fuse-unlisted',
+    change: fuse('fuse-inverter-inv', 123, 'glass'),
+    says: 'Fuse of Inverter: no family of the list has 123 A',
+    why: /^“glass” is not on it with that size/,
+    press: /^Let the rules choose$/,
+  },
+  {
+    code: 'fuse-breaks',
+    change: fuse('fuse-source-sun', 40, 'blade'),
+    says: 'Fuse of Roof cannot break the short circuit at its place',
+    why: /^\d{4} A at its own terminals; its family breaks 1000 A\.$/,
+    press: /^Take \d+ A, class T$/,
+  },
+  {
+    code: 'stud',
+    change: run('main-switch', { toLug: 'M12' }),
+    says: 'W07: a lug for M12 on a stud of M8',
+    why: /^At Main switch\./,
+    press: /^Take a lug for M8$/,
+  },
+  {
+    code: 'rating',
+    change: part('switch-main', { ratingA: 20 }),
+    says: 'Main switch is rated for less than it carries',
+    why: /^80 A at once; it is rated for 20 A\.$/,
+    press: null,
+  },
+  {
+    code: 'lugs',
+    change: part('plus', { lugsMost: 2 }),
+    says: 'Positive bar: 6 lugs on one post',
+    why: /^It takes 2\./,
+    press: null,
+  },
+  {
+    code: 'bare',
+    change: run('battery-1-post', { lengthM: 2.5, lengthBy: 'measured' }),
+    says: 'W01 is not protected near the bank',
+    why: /^2\.50 m of positive cable without a fuse/,
+    press: null,
+  },
+  {
+    code: 'drop',
+    // 43 m of 0.75 mm² at 3.7 A, warm: 3.8 of 25.6 V.
+    change: run('group-Cabin-plus', { lengthM: 40, areaMm2: 0.75 }),
+    says: 'Cabin: 14.8 % of the voltage is lost on the way',
+    why: /5\.0 % are allowed for it\.$/,
+    press: null,
+  },
+  {
+    code: 'uneven',
+    change: run('battery-1-plus', { lengthM: 6 }),
+    says: 'Battery 2 carries 56.1 % where 50.0 % would be fair',
+    why: /m there and back at the shortest, [\d.]+ m at the longest\.$/,
+    press: /^Make them equal$/,
+  },
+];
+
+describe('a finding of the circuit', () => {
+  it.each(CASES)('$code: $says', async ({ code, change, says, why, press }) => {
+    const changed = change(laidOut());
+    const page = await openPage(RunsPage, changed);
+    const facts = TestBed.inject(WiringFacts);
+    const found = () => (facts.circuit()?.findings ?? []).filter(({ fault }) => fault.code === code);
+    const worded = found().map((one) => findingWords(one, facts));
+    const words = worded.find((one) => one.says === says) ?? worded[0];
+    expect(
+      words,
+      facts
+        .circuit()
+        ?.findings.map(({ fault }) => fault.code)
+        .join(),
+    ).toBeDefined();
+    expect(words!.says).toBe(says);
+    expect(words!.why).toMatch(why);
+    expect(words!.remedy).toMatch(/\.$/);
+    if (words!.figure) expect(Number.isFinite(words!.figure.working().result.value)).toBe(true);
+    if (press === null) return expect(words!.apply).toBeNull();
+    // What is pressed against it mends it, and can be taken back.
+    expect(words!.apply!.says).toMatch(press);
+    const before = found().length;
+    words!.apply!.run();
+    await page.settle();
+    expect(found().length).toBeLessThan(before);
+    await page.undo();
+    expect(page.rig()).toEqual(changed);
+  });
+});
