@@ -559,6 +559,22 @@ describe('bad input', () => {
     expect(findings).toEqual([{ severity: 'warning', on: { part: 'inverter-inv' }, fault: { code: 'not-planned' } }]);
     expect(loops).toHaveLength(3);
   });
+  it('a load that goes by an inverter since counts there alone, and a circuit without loads is said', () => {
+    const [one] = van.loads.filter(({ supply, must }) => supply === 'dc' && !must);
+    const both = { ...van, loads: [...van.loads, { ...one!, id: 'twin' }] };
+    const wiring = laidOut(both);
+    const shared = wiring.parts.find((part) => part.kind === 'loads' && part.loadIds.includes('twin'))!;
+    const moved = (ids: readonly string[]) => {
+      const byInverter = { supply: 'ac', inverterId: 'inv' } as const;
+      const loads = both.loads.map((load) => (ids.includes(load.id) ? { ...load, ...byInverter } : load));
+      const { loops, findings } = circuitOf({ ...both, loads }, wiring);
+      const said = findings.flatMap(({ on, fault }) => (fault.code === 'not-planned' ? [on] : []));
+      return { said, designA: loops.find(({ part }) => part.id === shared.id)!.demand.current.value };
+    };
+    expect(moved([]).designA).toBeGreaterThan(0);
+    expect(moved(['twin'])).toEqual({ said: [], designA: expect.closeTo(moved([]).designA / 2, 9) as number });
+    expect(moved(['twin', one!.id])).toEqual({ said: [{ part: shared.id }], designA: 0 });
+  });
   it('no shunt, and two', () => {
     const wiring = laidOut(van);
     const parts = wiring.parts.filter(({ kind }) => kind !== 'shunt');

@@ -1,5 +1,7 @@
 import type { AuditLine } from '../audit/audit-line';
+import type { Load } from '../audit/load';
 import type { Circuit } from './circuit-figures';
+import { loadsOn } from './loads-on';
 import { postOf } from './part';
 
 /**
@@ -9,14 +11,16 @@ import { postOf } from './part';
 export function circuitsOfLoads(
   circuit: Circuit | null,
   lines: readonly Pick<AuditLine, 'id' | 'inverterId'>[],
+  loads: readonly Load[],
 ): ReadonlyMap<string, string> {
   const { runs, loops } = circuit ?? { runs: [], loops: [] };
   const feeds = new Map(runs.flatMap(({ run }) => [[run.from, run.label] as const, [run.to, run.label] as const]));
+  const loadOf = new Map(loads.map((load) => [load.id, load]));
   return new Map(
     loops.flatMap(({ part }) => {
       const label = feeds.get(postOf(part.id, '+'));
       const says = label === undefined ? part.name : `${part.name}, ${label}`;
-      if (part.kind === 'loads') return part.loadIds.map((id) => [id, says] as const);
+      if (part.kind === 'loads') return loadsOn(part, loadOf).map(({ id }) => [id, says] as const);
       if (part.kind !== 'inverter') return [];
       return lines.flatMap(({ id, inverterId }) => (inverterId === part.inverterId ? [[id, says] as const] : []));
     }),

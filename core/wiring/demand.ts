@@ -10,6 +10,7 @@ import type { Source } from '../sources/source';
 import { sourceLimit } from '../sources/source-limit';
 import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
 import { account, formula, sumOver } from '../formula/formula';
+import { loadsOn } from './loads-on';
 import type { Part, PartOf } from './part';
 
 /** What the demands of a circuit follow from. */
@@ -101,6 +102,7 @@ export function inputsOf(parts: readonly Part[], { sources }: DemandParts, highe
  */
 export function demandsOf(parts: readonly Part[], rig: DemandParts, nominalV: number): Demand[] {
   const lineOf = new Map(rig.audit.lines.map((line) => [line.id, line]));
+  const loadOf = new Map(rig.loads.map((load) => [load.id, load]));
   const lowestV = lowestWorkingV(rig.bank, rig.chemistryEdits);
   return parts.flatMap((part): Demand[] => {
     switch (part.kind) {
@@ -134,13 +136,14 @@ export function demandsOf(parts: readonly Part[], rig: DemandParts, nominalV: nu
         return [demand(part, true, limitFigure(part, sourceLimit(source)), USUAL_DROP.charging, nominalV)];
       }
       case 'loads': {
-        const lines = part.loadIds.flatMap((id) => lineOf.get(id) ?? []);
+        const on = loadsOn(part, loadOf);
+        const lines = on.flatMap(({ id }) => lineOf.get(id) ?? []);
         const powerW = sumOver(
           { id: `wiring.loads:${part.id}`, says: 'its loads at once', unit: 'W', source: 'every load running' },
           lines,
           (line) => computed(line.runningW),
         );
-        const essential = part.loadIds.some((id) => rig.loads.find((load) => load.id === id)?.must);
+        const essential = on.some(({ must }) => must);
         const current = byPower.figure({ powerW, lowestV }, { key: part.id });
         return [
           {

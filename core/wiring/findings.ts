@@ -8,6 +8,7 @@ import type { CircuitFigures, FuseFigures, RunFigures } from './circuit-figures'
 import { type BetterFuse, type Fault, type Finding, SEVERITIES, type Severity } from './finding';
 import { besides, isOfSheet, isRated } from './fuse-sizes';
 import type { CircuitGraph } from './graph';
+import { loadsOn } from './loads-on';
 import { type Part, partIdOf, type Stud } from './part';
 import type { WiringPlan } from './plan';
 import type { Run } from './run';
@@ -76,9 +77,14 @@ function ofWhole(circuit: CircuitFigures, { wiring, loads, graph }: FindingFacts
   if (uneven) found.push(finding('warning', { part: uneven.stringId }, { code: 'uneven', ...uneven.share }));
   // An inverter, a source or loads that the plan no longer knows: nothing is reckoned of them.
   const known = new Set(circuit.loops.map(({ part }) => part.id));
-  for (const { id, kind } of wiring.parts)
-    if ((kind === 'inverter' || kind === 'charger') && !known.has(id))
-      found.push(finding('warning', { part: id }, { code: 'not-planned' }));
+  const loadOf = new Map(loads.map((load) => [load.id, load]));
+  for (const part of wiring.parts) {
+    const gone =
+      part.kind === 'loads'
+        ? part.loadIds.length > 0 && loadsOn(part, loadOf).length === 0
+        : (part.kind === 'inverter' || part.kind === 'charger') && !known.has(part.id);
+    if (gone) found.push(finding('warning', { part: part.id }, { code: 'not-planned' }));
+  }
   const served = new Set(wiring.parts.flatMap((part) => (part.kind === 'loads' ? part.loadIds : [])));
   const loose = loads.filter(({ id, supply }) => supply === 'dc' && !served.has(id)).map(({ id }) => id);
   if (loose.length > 0) found.push(finding('warning', null, { code: 'loads-without-circuit', loadIds: loose }));

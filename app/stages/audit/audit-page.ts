@@ -117,7 +117,7 @@ export class AuditPage {
   protected readonly audit = computed(() => this.derived()?.audit ?? null);
   /** By load: its circuit’s name and the run that feeds it. */
   private readonly circuits = computed(() =>
-    circuitsOfLoads(this.beside.derived()?.circuit ?? null, this.audit()?.lines ?? []),
+    circuitsOfLoads(this.beside.derived()?.circuit ?? null, this.audit()?.lines ?? [], this.beside.rig()?.loads ?? []),
   );
   protected circuitOf(loadId: string): string | null {
     return this.circuits().get(loadId) ?? null;

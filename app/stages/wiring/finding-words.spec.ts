@@ -2,6 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { describe, expect, it } from 'vitest';
 import type { Rig } from '@core/rig/rig';
 import type { Finding } from '@core/wiring/finding';
+import { ownCircuit } from '@core/wiring/new-parts';
 import type { Part } from '@core/wiring/part';
 import type { Run } from '@core/wiring/run';
 import { openPage } from '../../testing/open-page';
@@ -83,6 +84,24 @@ const CASES: readonly Case[] = [
     says: 'Shore charger is no longer in the plan',
     why: /reckoned without current/,
     press: /^Lay it out again$/,
+  },
+  {
+    code: 'not-planned',
+    change: (rig) => ({ ...rig, loads: rig.loads.filter(({ id }) => id !== 'alarm') }),
+    says: 'Alarm is no longer in the plan',
+    why: /or goes by an inverter, since/,
+    press: /^Lay it out again$/,
+  },
+  {
+    code: 'not-planned',
+    change: (rig) => {
+      const own = ownCircuit('1', 'Radio', ['radio'], rig.wiring);
+      const { parts, runs } = rig.wiring;
+      return { ...rig, wiring: { ...rig.wiring, parts: [...parts, ...own.parts], runs: [...runs, ...own.runs] } };
+    },
+    says: 'Radio is no longer in the plan',
+    why: /reckoned without current/,
+    press: /^Take Radio out$/,
   },
   {
     code: 'loads-without-circuit',

@@ -2,6 +2,7 @@ import type { NoFuse } from '@core/conductors/choose-fuse';
 import { formatNumber } from '@core/quantity/format';
 import type { Figure } from '@core/formula/figure';
 import type { BetterFuse, Fault, Finding } from '@core/wiring/finding';
+import { isByHand } from '@core/wiring/new-parts';
 import { partIdOf } from '@core/wiring/part';
 import { through } from '@core/wiring/through';
 import type { WiringFacts } from './wiring-facts';
@@ -115,9 +116,16 @@ function wordsOf(
     case 'not-planned':
       return {
         says: `${name} is no longer in the plan`,
-        why: 'It was taken out of the audit or of the sources after the circuit was laid out: its runs are reckoned without current.',
-        remedy: 'Lay the circuit out again: what was measured is kept.',
-        apply: { says: 'Lay it out again', run: () => facts.layOut() },
+        why: 'It was taken out of the audit or of the sources, or goes by an inverter, since the circuit was laid out: its runs are reckoned without current.',
+        ...(isByHand(id)
+          ? {
+              remedy: 'Take its circuit out.',
+              apply: { says: `Take ${name} out`, run: () => facts.takeOutOwn(id) },
+            }
+          : {
+              remedy: 'Lay the circuit out again: what was measured is kept.',
+              apply: { says: 'Lay it out again', run: () => facts.layOut() },
+            }),
       };
     case 'loads-without-circuit':
       return {

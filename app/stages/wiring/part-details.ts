@@ -1,3 +1,4 @@
+import { loadsOn } from '@core/wiring/loads-on';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { Limit } from '@core/plan/limit';
 import { formatNumber } from '@core/quantity/format';
@@ -87,10 +88,8 @@ export class PartDetails {
   /** Loads on it; each may get a circuit of its own where there are more. */
   protected readonly loads = computed(() => {
     const circuit = this.ofKind('loads');
-    return (circuit?.loadIds ?? []).map((id) => ({
-      id,
-      name: this.facts.rig()?.loads.find((load) => load.id === id)?.name || 'unnamed load',
-    }));
+    const loadOf = new Map((this.facts.rig()?.loads ?? []).map((load) => [load.id, load]));
+    return (circuit ? loadsOn(circuit, loadOf) : []).map(({ id, name }) => ({ id, name: name || 'unnamed load' }));
   });
 
   protected change(changes: object): void {

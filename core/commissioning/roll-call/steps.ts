@@ -4,6 +4,7 @@ import { nominalVoltage } from '../../cells/nominal-voltage';
 import { byDefault, computed, entered, type Sourced } from '../../formula/figure';
 import { sourceLimit } from '../../sources/source-limit';
 import type { LoopFigures } from '../../wiring/circuit-figures';
+import { loadsOn } from '../../wiring/loads-on';
 import { postOf } from '../../wiring/part';
 import type { StepContext } from '../context';
 import { COMMISSIONING_LIMITS as LIMITS } from '../limits';
@@ -136,10 +137,9 @@ function callables(context: StepContext): Callable[] {
     const base = { circuitId: part.id, loop, needsId: null, acW: 0, pieces: 1 } as const;
     switch (part.kind) {
       case 'loads':
-        for (const id of part.loadIds) {
-          const line = lineOf.get(id);
-          const load = loadOf.get(id);
-          if (line && load) found.push({ ...base, ...calledLoad(line, load, bankV) });
+        for (const load of loadsOn(part, loadOf)) {
+          const line = lineOf.get(load.id);
+          if (line) found.push({ ...base, ...calledLoad(line, load, bankV) });
         }
         break;
       case 'inverter': {
