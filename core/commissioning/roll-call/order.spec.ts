@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { lamp, laidOut, provingOf, van } from '../../kept-spec/van';
 import { callingOrder, type Switched } from './order';
 
 const none = { bankA: Number.POSITIVE_INFINITY, inverterW: new Map<string, number>() };
@@ -81,3 +82,19 @@ function fewestOffs(sizes: readonly number[], bankA: number): number {
   go(sizes, [], 0);
   return best;
 }
+
+describe('the calls of a rig', () => {
+  it('are one a load, on the circuit on which it hangs by now', () => {
+    const rig = { ...van, loads: [...van.loads, lamp('radio', 'Cabin', 20)] };
+    const wiring = laidOut(rig);
+    const calls = (loads: typeof rig.loads) =>
+      provingOf({ ...rig, loads }, wiring).steps.flatMap((step) => (step.kind === 'roll-call' ? [step.id] : []));
+    const before = calls(rig.loads);
+    const byInverter = { supply: 'ac', inverterId: 'inv' } as const;
+    const moved = calls(rig.loads.map((load) => (load.id === 'radio' ? { ...load, ...byInverter } : load)));
+    expect([...moved].sort()).toEqual([...before].sort());
+    expect(moved.indexOf('roll-call:load:radio')).toBeGreaterThan(moved.indexOf('roll-call:inverter:inv'));
+    // One that was sold is not called.
+    expect(calls(van.loads)).toEqual(before.filter((id) => id !== 'roll-call:load:radio'));
+  });
+});
