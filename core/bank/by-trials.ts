@@ -6,7 +6,7 @@ const byTrials = formula({
   id: 'bank.required-by-trials',
   says: 'needed, by your own trials',
   unit: 'Ah',
-  words: 'capacity needed ÷ observed ÷ predicted hours',
+  words: 'capacity needed ÷ (observed ÷ predicted hours)',
   terms: {
     requiredAh: { says: 'needed at the 20-hour rate', unit: 'Ah' },
     factor: { says: 'observed ÷ predicted', unit: 'Ratio' },
