@@ -48,7 +48,7 @@ export type MethodAnswer = string | { lead: string; figure: Figure; decimals?: n
       display: flex;
       flex-wrap: wrap;
       justify-content: flex-end;
-      gap: 0 var(--s2);
+      gap: var(--s1) var(--s2);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
