@@ -2,6 +2,12 @@ import { computed, type Figure } from '../formula/figure';
 import { formula } from '../formula/formula';
 import type { TrialCalibration } from './runtime';
 
+/** What both rest on. */
+const TRIALS = {
+  source: 'the runtime trials predicted by the same method: geometric mean of observed ÷ predicted',
+  leavesOut: 'that trials were on other loads, at other temperatures, or on another bank',
+};
+
 const byTrials = formula({
   id: 'bank.required-by-trials',
   says: 'needed, by your own trials',
@@ -12,8 +18,7 @@ const byTrials = formula({
     factor: { says: 'observed ÷ predicted', unit: 'Ratio' },
   },
   compute: ({ requiredAh, factor }) => requiredAh / factor,
-  source: 'the runtime trials predicted by the same method: geometric mean of observed ÷ predicted',
-  leavesOut: 'that trials were on other loads, at other temperatures, or on another bank',
+  ...TRIALS,
 });
 
 const lasts = formula({
@@ -26,8 +31,7 @@ const lasts = formula({
     factor: { says: 'observed ÷ predicted', unit: 'Ratio' },
   },
   compute: ({ hours, factor }) => hours * factor,
-  source: 'the runtime trials predicted by the same method: geometric mean of observed ÷ predicted',
-  leavesOut: 'that trials were on other loads, at other temperatures, or on another bank',
+  ...TRIALS,
 });
 
 const factorOf = ({ factor, trials }: TrialCalibration) =>

@@ -18,6 +18,8 @@ export interface SagCircuit {
 /** A crimp, a fuse and a switch on each side, Ω in all; typical. */
 export const JOINTS_OHM = 0.0006;
 
+const LEAVES_OUT = 'the first seconds, in which the voltage sags less, and slow polarisation, by which it sags more';
+
 const wholeLoop = formula({
   id: 'bank.sag.loop',
   says: 'bank, cables and joints',
@@ -64,7 +66,7 @@ const atInverter = formula({
   },
   compute: ({ openV, loopOhm, powerW }) => (openV + Math.sqrt(openV * openV - 4 * loopOhm * powerW)) / 2,
   source: 'constant power: V · I = P and V = rested V − I · R',
-  leavesOut: 'the first seconds, in which the voltage sags less, and slow polarisation, by which it sags more',
+  leavesOut: LEAVES_OUT,
 });
 
 /**
@@ -118,7 +120,7 @@ const edge = account({
     fullV: { says: 'rested, full', unit: 'V' },
   },
   source: 'read off the curve of rested voltage by charge',
-  leavesOut: 'the first seconds, in which the voltage sags less, and slow polarisation, by which it sags more',
+  leavesOut: LEAVES_OUT,
 });
 
 /**

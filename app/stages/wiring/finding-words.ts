@@ -213,7 +213,7 @@ function wordsOf(
         says: `${name}: no family of the list has ${amps(fault.ratingA)}`,
         why: `${fault.family ? `“${fault.family}” is not on it with that size` : 'It is none of their sizes'}: what it can break, and at what voltage, is not known here.`,
         remedy: 'Judge it by its maker’s sheet, or let the rules choose.',
-        apply: { says: 'Let the rules choose', run: () => facts.changeFuse(id, { ratingA: null, family: null }) },
+        apply: byRule(id, facts),
       };
     case 'fuse-breaks':
       return {
@@ -275,11 +275,13 @@ function betterWords(better: BetterFuse, id: string, facts: WiringFacts): string
   return `${amps(better.ratingA)}, ${better.family}.`;
 }
 
+const byRule = (id: string, facts: WiringFacts): FindingWords['apply'] => ({
+  says: 'Let the rules choose',
+  run: () => facts.changeFuse(id, { ratingA: null, family: null }),
+});
+
 function betterPress(better: BetterFuse, id: string, facts: WiringFacts): FindingWords['apply'] {
-  if (better === null)
-    return followsFuse(id, facts)
-      ? { says: 'Let the rules choose', run: () => facts.changeFuse(id, { ratingA: null, family: null }) }
-      : null;
+  if (better === null) return followsFuse(id, facts) ? byRule(id, facts) : null;
   if (better === 'of-sheet')
     return { says: 'Leave its family to its sheet', run: () => facts.changeFuse(id, { family: null }) };
   return {
