@@ -97,3 +97,8 @@ export type Source = z.infer<typeof Source>;
 export type SourceKind = Source['kind'];
 export type SolarSource = z.infer<typeof SolarSource>;
 export type EngineSource = z.infer<typeof EngineSource>;
+
+/** Joined to the alternator and its battery by a relay. */
+export const joinsByRelay = (source: Source): boolean => source.kind === 'engine' && source.mode.by === 'relay';
+/** A charger between two batteries. */
+export const takesFromSecond = (source: Source): boolean => source.kind === 'engine' && source.mode.by === 'limited';

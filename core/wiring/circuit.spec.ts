@@ -556,7 +556,10 @@ describe('bad input', () => {
   });
   it('an inverter that was taken out of the plan is said, and the rest stays', () => {
     const { findings, loops } = circuitOf({ ...van, inverters: [] }, laidOut(van));
-    expect(findings).toEqual([{ severity: 'warning', on: { part: 'inverter-inv' }, fault: { code: 'not-planned' } }]);
+    expect(findings).toEqual([
+      { severity: 'warning', on: { part: 'inverter-inv' }, fault: { code: 'not-planned' } },
+      { severity: 'warning', on: null, fault: { code: 'ac-without-inverter', loadIds: ['kettle'] } },
+    ]);
     expect(loops).toHaveLength(3);
   });
   it('a load that goes by an inverter since counts there alone, and a circuit without loads is said', () => {

@@ -131,7 +131,7 @@ export function workOut(rig: CircuitParts): Circuit {
       ({ run }) => runLength(run),
     ),
   };
-  return { ...figures, findings: findingsOf(figures, { graph, beyond: chosen.beyond, bearsA, ...rig }) };
+  return { ...figures, findings: findingsOf(figures, { graph, beyond: chosen.beyond, bearsA, lines: rig.audit.lines, ...rig }) };
 }
 
 const ofAllRuns = (

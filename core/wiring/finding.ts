@@ -16,7 +16,11 @@ export type Fault =
   | { code: 'astray'; where: 'same-post' | 'no-post' }
   | { code: 'unreached'; pole: '+' | '-' }
   | { code: 'not-planned' }
+  | { code: 'joined-otherwise'; planned: 'between' | 'relay' }
+  | { code: 'without-part'; inverterIds: string[]; sourceIds: string[] }
   | { code: 'loads-without-circuit'; loadIds: string[] }
+  | { code: 'ac-without-inverter'; loadIds: string[] }
+  | { code: 'string-apart'; poles: ('+' | '-')[] }
   | { code: 'string-open'; missing: number }
   | { code: 'uneven'; name: string; fraction: number; fairFraction: number; longestM: number; shortestM: number }
   | { code: 'off-list'; areaMm2: number }
@@ -41,3 +45,5 @@ export interface Finding {
   on: { run: string } | { part: string } | null;
   fault: Fault;
 }
+
+export const finding = (severity: Severity, on: Finding['on'], fault: Fault): Finding => ({ severity, on, fault });

@@ -1,24 +1,19 @@
-import type { Load } from '../audit/load';
 import { FUSE_FAMILIES } from '../conductors/fuses.data';
 import { fusesBetween, OVER_LOAD, whyNoFuse } from '../conductors/choose-fuse';
 import { areasOf } from '../conductors/choose-section';
+import { againstPlan, type PlanFacts } from './against-plan';
 import { unevenShare } from './equal-leads';
 import { BATTERY_LUGS_MOST, linkRuns } from './battery-posts';
 import type { CircuitFigures, FuseFigures, RunFigures } from './circuit-figures';
-import { type BetterFuse, type Fault, type Finding, SEVERITIES, type Severity } from './finding';
+import { type BetterFuse, type Finding, finding, SEVERITIES } from './finding';
 import { besides, isOfSheet, isRated } from './fuse-sizes';
-import type { CircuitGraph } from './graph';
-import { loadsOn } from './loads-on';
 import { type Part, partIdOf, type Stud } from './part';
 import type { WiringPlan } from './plan';
 import type { Run } from './run';
 import { runAmpacity } from './sections';
 import { through } from './through';
 
-interface FindingFacts {
-  wiring: WiringPlan;
-  loads: readonly Load[];
-  graph: CircuitGraph;
+interface FindingFacts extends PlanFacts {
   beyond: ReadonlySet<string>;
   bearsA: (run: Run) => number;
 }
@@ -31,6 +26,7 @@ export function findingsOf(circuit: CircuitFigures, facts: FindingFacts): Findin
   if (facts.wiring.parts.length === 0) return [];
   const found = [
     ...ofWhole(circuit, facts),
+    ...againstPlan(circuit, facts),
     ...circuit.runs.flatMap((run) => ofRun(run, facts)),
     ...circuit.fuses.flatMap((fuse) => ofFuse(fuse, circuit, facts)),
     ...ofPosts(circuit, facts),
@@ -38,9 +34,7 @@ export function findingsOf(circuit: CircuitFigures, facts: FindingFacts): Findin
   return found.sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity));
 }
 
-const finding = (severity: Severity, on: Finding['on'], fault: Fault): Finding => ({ severity, on, fault });
-
-function ofWhole(circuit: CircuitFigures, { wiring, loads, graph }: FindingFacts): Finding[] {
+function ofWhole(circuit: CircuitFigures, { wiring, graph }: FindingFacts): Finding[] {
   const found: Finding[] = [];
   const shunts = wiring.parts.filter(({ kind }) => kind === 'shunt').length;
   if (shunts === 0) found.push(finding('error', null, { code: 'no-shunt' }));
@@ -75,19 +69,6 @@ function ofWhole(circuit: CircuitFigures, { wiring, loads, graph }: FindingFacts
   }
   const uneven = unevenShare(circuit, wiring);
   if (uneven) found.push(finding('warning', { part: uneven.stringId }, { code: 'uneven', ...uneven.share }));
-  // An inverter, a source or loads that the plan no longer knows: nothing is reckoned of them.
-  const known = new Set(circuit.loops.map(({ part }) => part.id));
-  const loadOf = new Map(loads.map((load) => [load.id, load]));
-  for (const part of wiring.parts) {
-    const gone =
-      part.kind === 'loads'
-        ? part.loadIds.length > 0 && loadsOn(part, loadOf).length === 0
-        : (part.kind === 'inverter' || part.kind === 'charger') && !known.has(part.id);
-    if (gone) found.push(finding('warning', { part: part.id }, { code: 'not-planned' }));
-  }
-  const served = new Set(wiring.parts.flatMap((part) => (part.kind === 'loads' ? part.loadIds : [])));
-  const loose = loads.filter(({ id, supply }) => supply === 'dc' && !served.has(id)).map(({ id }) => id);
-  if (loose.length > 0) found.push(finding('warning', null, { code: 'loads-without-circuit', loadIds: loose }));
   return found;
 }
 

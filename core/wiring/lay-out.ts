@@ -2,7 +2,7 @@ import type { AuditLine } from '../audit/audit-line';
 import type { Inverter } from '../audit/inverter';
 import type { Load } from '../audit/load';
 import type { Bank } from '../bank/plan';
-import type { Source } from '../sources/source';
+import { joinsByRelay, type Source, takesFromSecond } from '../sources/source';
 import { bankStrings, linksOf, stringPosts } from './battery-posts';
 import {
   type Bars,
@@ -214,11 +214,6 @@ function waysFor({ id }: Part, runs: readonly Run[]): number {
   const joined = runs.filter(({ from, to }) => from === post || to === post).length;
   return Math.min(LIMITS.lugsMost.max, WAYS * Math.max(1, Math.ceil(joined / WAYS)));
 }
-
-/** Joined to the alternator and its battery by a relay. */
-const joinsByRelay = (source: Source): boolean => source.kind === 'engine' && source.mode.by === 'relay';
-/** A charger between two batteries. */
-const takesFromSecond = (source: Source): boolean => source.kind === 'engine' && source.mode.by === 'limited';
 
 /** One circuit a group of DC loads; one of its own for what draws much or must never stop. Circuits made by hand keep their loads. */
 function circuitsOf(

@@ -1,6 +1,8 @@
 import { TestBed } from '@angular/core/testing';
 import { describe, expect, it } from 'vitest';
+import { newInverter } from '@core/audit/fresh';
 import type { Rig } from '@core/rig/rig';
+import { newSource } from '@core/sources/new-source';
 import type { Finding } from '@core/wiring/finding';
 import { ownCircuit } from '@core/wiring/new-parts';
 import type { Part } from '@core/wiring/part';
@@ -108,6 +110,56 @@ const CASES: readonly Case[] = [
     change: newLoad,
     says: '1 load has no circuit',
     why: /^Radio: added to the audit after/,
+    press: /^Lay it out again$/,
+  },
+  {
+    code: 'ac-without-inverter',
+    change: (rig) => ({ ...rig, inverters: [] }),
+    says: '1 AC load has no inverter',
+    why: /the rig has none, so nothing here feeds it\.$/,
+    press: null,
+  },
+  {
+    code: 'without-part',
+    change: (rig) => ({
+      ...rig,
+      inverters: [...rig.inverters, { ...newInverter('two'), name: 'Large inverter' }],
+      charging: { ...rig.charging, sources: [...rig.charging.sources, { ...newSource('solar', 'awning'), name: '' }] },
+    }),
+    says: 'Large inverter and a charger are not in the circuit',
+    why: /^Planned after the circuit was laid out/,
+    press: /^Lay it out again$/,
+  },
+  {
+    code: 'joined-otherwise',
+    change: part('source-engine', { hasInput: false }),
+    says: 'Engine is planned otherwise than it is joined',
+    why: /^By the plan it is a charger between two batteries/,
+    press: /^Lay it out again$/,
+  },
+  {
+    code: 'string-apart',
+    change: (rig) => ({ ...rig, bank: rig.bank && { ...rig.bank, parallelCount: rig.bank.parallelCount + 1 } }),
+    says: 'Battery 3 is not joined to the circuit',
+    why: /^There is no way from its positive and its negative post/,
+    press: /^Lay it out again$/,
+  },
+  {
+    code: 'string-apart',
+    change: (rig) => {
+      const { runs } = rig.wiring;
+      const id = 'battery-2-minus';
+      return { ...rig, wiring: { ...rig.wiring, runs: runs.filter((one) => one.id !== id), removed: [id] } };
+    },
+    says: 'Battery 2 is not joined to the circuit',
+    why: /^There is no way from its negative post/,
+    press: /^Propose all of it again$/,
+  },
+  {
+    code: 'string-open',
+    change: (rig) => ({ ...rig, bank: rig.bank && { ...rig.bank, seriesCount: rig.bank.seriesCount + 1 } }),
+    says: 'String 1: a link is missing',
+    why: /what joins them is cut and counted too/,
     press: /^Lay it out again$/,
   },
   {

@@ -122,24 +122,52 @@ function wordsOf(
               remedy: 'Take its circuit out.',
               apply: { says: `Take ${name} out`, run: () => facts.takeOutOwn(id) },
             }
-          : {
-              remedy: 'Lay the circuit out again: what was measured is kept.',
-              apply: { says: 'Lay it out again', run: () => facts.layOut() },
-            }),
+          : again(facts)),
       };
+    case 'joined-otherwise':
+      return {
+        says: `${name} is planned otherwise than it is joined`,
+        why:
+          fault.planned === 'between'
+            ? 'By the plan it is a charger between two batteries; here it has no input, and none of what it takes there is reckoned.'
+            : 'By the plan a relay joins it to the bank; here there is none, or it has an input of its own.',
+        ...again(facts),
+      };
+    case 'without-part': {
+      const { inverters, charging } = facts.rig() ?? { inverters: [], charging: { sources: [] } };
+      const names = [
+        ...fault.inverterIds.map((one) => nameIn(inverters, one, 'an inverter')),
+        ...fault.sourceIds.map((one) => nameIn(charging.sources, one, 'a charger')),
+      ];
+      return {
+        says: `${listed(names)} ${names.length === 1 ? 'is' : 'are'} not in the circuit`,
+        why: 'Planned after the circuit was laid out: neither currents nor fuses nor the way of the negatives are reckoned with it.',
+        ...again(facts),
+      };
+    }
     case 'loads-without-circuit':
       return {
         says: `${fault.loadIds.length} ${fault.loadIds.length === 1 ? 'load has' : 'loads have'} no circuit`,
-        why: `${fault.loadIds.map((one) => facts.rig()?.loads.find((load) => load.id === one)?.name || 'an unnamed load').join(', ')}: added to the audit after the circuit was laid out.`,
-        remedy: 'Lay the circuit out again: what was measured is kept.',
-        apply: { says: 'Lay it out again', run: () => facts.layOut() },
+        why: `${loadNames(fault.loadIds, facts)}: added to the audit after the circuit was laid out.`,
+        ...again(facts),
+      };
+    case 'ac-without-inverter':
+      return {
+        says: `${fault.loadIds.length} AC ${fault.loadIds.length === 1 ? 'load has' : 'loads have'} no inverter`,
+        why: `${loadNames(fault.loadIds, facts)}: the audit reckons with a usual inverter, but the rig has none, so nothing here feeds ${fault.loadIds.length === 1 ? 'it' : 'them'}.`,
+        remedy: 'Enter the inverter in the audit, then lay the circuit out again.',
+      };
+    case 'string-apart':
+      return {
+        says: `${name} is not joined to the circuit`,
+        why: `There is no way from its ${fault.poles.map((pole) => (pole === '+' ? 'positive' : 'negative')).join(' and its ')} post to what the others feed: it gives nothing and is not charged.`,
+        ...again(facts, (removed) => removed.startsWith(`${id}-`) || removed === `fuse-${id}`),
       };
     case 'string-open':
       return {
         says: `${name}: ${fault.missing === 1 ? 'a link is' : `${fault.missing} links are`} missing`,
         why: 'Its batteries are joined one to the next; what joins them is cut and counted too.',
-        remedy: 'Lay the circuit out again: what was measured is kept.',
-        apply: { says: 'Lay it out again', run: () => facts.layOut() },
+        ...again(facts, (removed) => removed.startsWith(`${id}-link-`)),
       };
     case 'uneven': {
       const runs = facts.equalRuns();
@@ -259,6 +287,28 @@ function wordsOf(
       };
   }
 }
+
+/** What lays out what is missing; where a hand took it out, proposing all of it again. @param isMissing  among what was taken out */
+const again = (
+  facts: WiringFacts,
+  isMissing: (removed: string) => boolean = () => false,
+): Pick<FindingWords, 'remedy' | 'apply'> =>
+  facts.wiring()?.removed.some(isMissing)
+    ? {
+        remedy: 'A hand took it out: propose all of it again, or join it by a run.',
+        apply: { says: 'Propose all of it again', run: () => facts.bringBack() },
+      }
+    : {
+        remedy: 'Lay the circuit out again: what was measured is kept.',
+        apply: { says: 'Lay it out again', run: () => facts.layOut() },
+      };
+
+const nameIn = (all: readonly { id: string; name: string }[], id: string, unnamed: string): string =>
+  all.find((one) => one.id === id)?.name || unnamed;
+const loadNames = (ids: readonly string[], facts: WiringFacts): string =>
+  ids.map((id) => nameIn(facts.rig()?.loads ?? [], id, 'an unnamed load')).join(', ');
+const listed = (names: readonly string[]): string =>
+  [names.slice(0, -1).join(', '), names.at(-1)].filter(Boolean).join(' and ');
 
 /** Whether all wires at a fuse are as the rules choose them: then they follow it. */
 const followsFuse = (id: string, facts: WiringFacts): boolean =>

@@ -54,13 +54,15 @@ export class WiringFacts {
     return this.circuit()?.runs.find(({ run }) => run.id === runId) ?? null;
   }
 
-  layOut(): void {
+  /** @param removed  what a hand took out and stays out */
+  layOut(removed = this.wiring()?.removed ?? []): void {
     const rig = this.rig();
     if (!rig?.bank) return;
     const { loads, inverters, bank, charging, wiring } = rig;
     const lines = this.audit()?.lines ?? null;
     if (lines === null) return;
-    this.change(layOut({ loads, lines, inverters, bank, sources: charging.sources }, wiring), null);
+    const laid = layOut({ loads, lines, inverters, bank, sources: charging.sources }, { ...wiring, removed });
+    this.change({ ...laid, removed }, null);
   }
 
   change(changes: Partial<WiringPlan>, step: string | null = Object.keys(changes).join(',')): void {
@@ -163,8 +165,7 @@ export class WiringFacts {
 
   /** What a hand took out may be proposed again. */
   bringBack(): void {
-    this.change({ removed: [] }, null);
-    this.layOut();
+    this.layOut([]);
   }
 
   /** Null where that cannot be done by lengths alone. */
