@@ -1,13 +1,17 @@
 import { describe, expect, it } from 'vitest';
 import { answered, roundOf, stepBy } from '../kept-spec/commissioned';
-import { laidOut, provingOf, van } from '../kept-spec/van';
+import { newInverter } from '../audit/fresh';
+import { circuitOf, laidOut, provingOf, type Rig, van } from '../kept-spec/van';
+import { newSource } from '../sources/new-source';
+import type { Source } from '../sources/source';
 import { freshCommissioning } from './fresh';
 import { judgeFull, chargeReadings, withChargeReading } from './full-charge';
 import { mergeCommissioning } from './merge';
 import { CommissioningPlan, type Round } from './plan';
 import { movedRests, rest } from './rests';
 import { withSeen } from './seen';
-import { isOpen, mayBegin, openPhase, provenAs, snagsOf, standings } from './standing';
+import { notInCircuit } from './not-in-circuit';
+import { isOpen, leftSince, mayBegin, openPhase, provenAs, snagsOf, standings } from './standing';
 import type { Step } from './step';
 
 const { steps } = provingOf(van);
@@ -63,6 +67,8 @@ describe('how a step stands', () => {
     const passed = [...all(steps, ['zero']), answered(stepBy(steps, 'zero', 'zero'), 'not-here')];
     expect(provenAs(standings(steps, [roundOf(passed)]))).toEqual({ exceptions: 1 });
     expect(provenAs([])).toBeNull();
+    // What no step is about is an exception as well.
+    expect(provenAs(standings(steps, [roundOf(passed)]), 2)).toEqual({ exceptions: 3 });
   });
 });
 
@@ -209,4 +215,31 @@ describe('what is stored', () => {
     expect(photo('javascript:alert(1)')).toBe(false);
   });
   it('is open while nobody has answered', () => expect(standings(steps, []).every(isOpen)).toBe(true));
+});
+
+describe('a plan that grew since a round was signed', () => {
+  const [lamps] = van.loads;
+  const radio = { ...lamps!, id: 'radio', name: 'Radio', group: 'Desk' };
+  const awning: Source = { ...newSource('solar', 'awning'), name: '' };
+  const inverters = [...van.inverters, { ...newInverter('two'), name: 'Large inverter' }];
+  const grown: Rig = { ...van, inverters, loads: [...van.loads, radio], sources: [...van.sources, awning] };
+  it('names what the circuit has not, by itself and as batteries and AC loads that nothing joins', () => {
+    const namesOf = (rig: Rig, wiring = laidOut(van)) => notInCircuit({ ...rig, circuit: circuitOf(rig, wiring) });
+    expect(namesOf(van)).toEqual([]);
+    expect(namesOf(grown)).toEqual(['Large inverter', 'a source of charge', 'Radio']);
+    expect(namesOf(grown, laidOut(grown))).toEqual([]);
+    expect(namesOf({ ...van, inverters: [] })).toEqual(['kettle']);
+    expect(namesOf({ ...van, bank: { ...van.bank, parallelCount: 2 } })).toEqual(['Battery 2']);
+  });
+  it('leaves the steps that came, with those that it made stale, and not the signature', () => {
+    const done = roundOf(all(steps));
+    expect(leftSince(standings(steps, [done]))).toEqual([]);
+    const now = provingOf(grown, laidOut(grown, laidOut(van))).steps;
+    const left = leftSince(standings(now, [done]));
+    const before = new Set(steps.map(({ id }) => id));
+    const came = now.filter(({ id }) => !before.has(id)).map(({ id }) => id);
+    expect(came).toContain('roll-call:load:radio');
+    expect(left.filter(({ state }) => state === 'open').map(({ step }) => step.id)).toEqual(came);
+    expect(left.filter(({ state }) => state === 'stale').map(({ step }) => step.id)).toEqual(staleIds(now, [done]));
+  });
 });

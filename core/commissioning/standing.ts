@@ -82,8 +82,12 @@ export const snagsOf = (all: readonly Standing[]): Snag[] =>
     return standing.state === 'not-here' ? [] : [{ standing, failed, state }];
   });
 
-/** What a rig is said to be when a round ends; null while something is open. */
-export function provenAs(all: readonly Standing[]): { exceptions: number } | null {
+/** What a rig is said to be when a round ends; null while something is open. @param beside  how much of the plan no step is about */
+export function provenAs(all: readonly Standing[], beside = 0): { exceptions: number } | null {
   if (all.length === 0 || all.some((one) => one.step.phase !== 'sign' && isOpen(one))) return null;
-  return { exceptions: all.filter(({ state }) => state === 'accepted' || state === 'not-here').length };
+  return { exceptions: beside + all.filter(({ state }) => state === 'accepted' || state === 'not-here').length };
 }
+
+/** What a short round is about, once one was signed: what a change made stale, and what it added. */
+export const leftSince = (all: readonly Standing[]): Standing[] =>
+  all.filter(({ step, state }) => step.phase !== 'sign' && (state === 'stale' || state === 'open'));

@@ -9,7 +9,7 @@ import { exportArchive } from '../../workers/rig-archive';
 import { Storage } from '../../storage/storage';
 import { laidOut } from '../../testing/laid-out';
 import { openPage } from '../../testing/open-page';
-import { sampleRig } from '../../testing/sample-rig';
+import { load, sampleRig } from '../../testing/sample-rig';
 import { ProvingFacts } from './proving-facts';
 import { RecordPage } from './record-page';
 import { RoundPage } from './round-page';
@@ -86,6 +86,33 @@ describe('the round', () => {
     expect(facts.stale().map(({ step }) => step.id)).toEqual(['roll-call:load:fan']);
     await page.press('A short round of this step');
     expect(page.rig().commissioning.rounds.at(-1)!.only).toEqual(['roll-call:load:fan', 'sign']);
+  });
+  it('offers a short round of what came since it was signed, and says what no step is about', async () => {
+    const done = upTo('sign');
+    const ended = { atMs: 1, by: 'Mara', exceptions: 0 };
+    const rounds = done.commissioning.rounds.map((round) => ({ ...round, ended }));
+    const signed = { ...done, commissioning: { ...done.commissioning, rounds } };
+    const grown = { ...signed, loads: [...signed.loads, load('radio', 'Radio', 20, 2, { group: 'Desk' })] };
+    const page = await openPage(RoundPage, grown);
+    expect(page.text('.note')).toContain('in no step: Radio.');
+    TestBed.resetTestingModule();
+    const record = await openPage(RecordPage, grown);
+    expect((record.fixture.nativeElement as HTMLElement).textContent).toContain(
+      'Not proven, since the circuit does not have it: Radio.',
+    );
+    TestBed.resetTestingModule();
+    const laid = laidOut(grown);
+    const more = await openPage(RoundPage, laid);
+    const since = TestBed.inject(ProvingFacts);
+    expect(since.notInCircuit()).toEqual([]);
+    const left = since.leftSince().map(({ step }) => step.id);
+    expect(left).toContain('roll-call:load:radio');
+    expect(more.text('h1')).toMatch(/^\d+ steps came since it was signed/);
+    await more.press(`A short round of these ${left.length} steps`);
+    expect(more.rig().commissioning.rounds.at(-1)!.only).toEqual([...left, 'sign']);
+    TestBed.resetTestingModule();
+    const after = await openPage(RecordPage, laid);
+    expect(after.text('h1')).toMatch(/signed by Mara; \d+ steps have (come since|to be repeated)/);
   });
   it('takes in what another device answered, once, and no other rig', async () => {
     const mine = upTo('crimp:battery-1-post');

@@ -1,3 +1,4 @@
+import { notInCircuit } from '@core/commissioning/not-in-circuit';
 import { isOpen, openPhase, snagsOf, standings } from '@core/commissioning/standing';
 import type { StageRegistration } from '../../rig/stage-registration';
 import { PHASE_WORDS } from './phase-words';
@@ -39,7 +40,10 @@ export const commissioningStage: StageRegistration = {
     const stale = all.filter(({ state }) => state === 'stale').length;
     if (stale > 0) return { state: 'stale', says: stale === 1 ? '1 step to repeat' : `${stale} steps to repeat` };
     const open = openPhase(all);
-    if (open === null) return { state: 'done', says: 'every circuit is proven' };
+    if (open === null)
+      return notInCircuit(proving.context).length > 0
+        ? { state: 'warning', says: 'proven, but for what the circuit lacks' }
+        : { state: 'done', says: 'every circuit is proven' };
     const left = all.filter(isOpen).length;
     return { state: 'in-work', says: `${PHASE_WORDS[open].name.toLowerCase()}: ${left} steps left` };
   },

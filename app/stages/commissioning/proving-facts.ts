@@ -2,9 +2,19 @@ import { computed, inject, Injectable } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { restate } from '@core/commissioning/adopt';
 import { judge, type Judgement } from '@core/commissioning/judge';
+import { notInCircuit } from '@core/commissioning/not-in-circuit';
 import type { CommissioningPlan, Entry, Outcome, Photo, Round, Seen } from '@core/commissioning/plan';
 import { withSeen } from '@core/commissioning/seen';
-import { isOpen, markId, openPhase, provenAs, snagsOf, type Standing, standings } from '@core/commissioning/standing';
+import {
+  isOpen,
+  leftSince,
+  markId,
+  openPhase,
+  provenAs,
+  snagsOf,
+  type Standing,
+  standings,
+} from '@core/commissioning/standing';
 import { asKept, type Phase, PHASES, type Step, type StepOf } from '@core/commissioning/step';
 import { broughtToMinusBar } from '@core/wiring/edit-circuit';
 import { MINUS_BAR } from '@core/wiring/new-parts';
@@ -32,7 +42,12 @@ export class ProvingFacts {
   private readonly byStep = computed(() => new Map(this.standings().map((one) => [one.step.id, one])));
   readonly snags = computed(() => snagsOf(this.standings()));
   readonly openPhase = computed(() => openPhase(this.standings()));
-  readonly proven = computed(() => provenAs(this.standings()));
+  /** What the plan has and the circuit has not: nothing here proves it. */
+  readonly notInCircuit = computed<readonly string[]>(() => {
+    const proving = this.proving();
+    return proving ? notInCircuit(proving.context) : [];
+  });
+  readonly proven = computed(() => provenAs(this.standings(), this.notInCircuit().length));
   readonly timeZone = computed(() => this.rig()?.place.timeZone ?? 'UTC');
   /** The round that is under way: the last one, while it has not ended. */
   readonly round = computed<Round | null>(() => {
@@ -250,7 +265,11 @@ export class ProvingFacts {
       }
   }
 
-  /** Steps that something has made stale, with those without which they cannot be repeated. */
+  /** Steps that something has made stale. */
   readonly stale = computed(() => this.standings().filter(({ state }) => state === 'stale'));
+  /** Since the last round was signed: these, and the steps that came. None while a round is under way. */
+  readonly leftSince = computed(() =>
+    this.round() === null && this.rounds().length > 0 ? leftSince(this.standings()) : [],
+  );
   readonly phases = PHASES;
 }

@@ -52,7 +52,10 @@ export class RecordPage {
     const signed = `Proven${last.exceptions > 0 ? ` with ${last.exceptions} ${last.exceptions === 1 ? 'exception' : 'exceptions'}` : ''}, signed by ${last.by}`;
     if (stale > 0)
       return `${signed}; ${stale} ${stale === 1 ? 'step has' : 'steps have'} to be repeated: something changed since.`;
-    if (left > 0) return `${signed}; another round is under way.`;
+    if (left > 0)
+      return this.facts.round()
+        ? `${signed}; another round is under way.`
+        : `${signed}; ${left} ${left === 1 ? 'step has' : 'steps have'} come since.`;
     return `${signed}.`;
   });
 

@@ -53,6 +53,11 @@ export class RoundPage {
     const stale = this.facts.stale().length;
     const snags = this.openSnags().length;
     if (rounds.length === 0) return `${all.length} steps prove this rig, and none is done.`;
+    const added = this.added().length;
+    if (added > 0) {
+      const came = `${added === 1 ? 'One step came' : `${added} steps came`} since it was signed`;
+      return stale > 0 ? `${came}, and ${stale === 1 ? 'one has' : `${stale} have`} to be repeated.` : `${came}.`;
+    }
     if (stale > 0 && stale === left)
       return `${stale === 1 ? 'One step has' : `${stale} steps have`} to be repeated: something changed.`;
     if (left === 0) {
@@ -66,6 +71,9 @@ export class RoundPage {
     if (snags > 0) return `${said}; ${snags === 1 ? 'one snag is' : `${snags} snags are`} open.`;
     return phase ? `${said}; ${PHASE_WORDS[phase].name.toLowerCase()} is next.` : `${said}.`;
   });
+
+  /** Steps that the plan got since a round was signed. */
+  protected readonly added = computed(() => this.facts.leftSince().filter(({ state }) => state === 'open'));
 
   /** Snags that are none any more. */
   protected readonly settled = computed(() => this.facts.snags().filter(({ state }) => state !== 'open'));
@@ -84,9 +92,9 @@ export class RoundPage {
     void this.router.navigate(['/rig', this.facts.rig()?.id, 'commissioning', 'step']);
   }
 
-  /** The stale steps, and the signature that they need anew. */
+  /** What is left since, and the signature that it needs anew. */
   protected beginShort(): void {
-    const ids = this.facts.stale().map(({ step }) => step.id);
+    const ids = this.facts.leftSince().map(({ step }) => step.id);
     this.begin([...ids, 'sign']);
   }
 

@@ -217,10 +217,12 @@ export class StepPage {
     const count = (state: StepState) => all.filter((one) => one.state === state).length;
     const mended = this.facts.snags().filter(({ state }) => state === 'mended').length;
     const [accepted, absent] = [count('accepted'), count('not-here')];
+    const beside = this.facts.notInCircuit();
     return [
       `${count('pass')} steps are proven${mended > 0 ? `, ${mended} of them once ${mended === 1 ? 'it was' : 'they were'} mended` : ''}`,
       ...(accepted > 0 ? [`${accepted} accepted as ${accepted === 1 ? 'it is' : 'they are'}`] : []),
       ...(absent > 0 ? [`${absent} not here`] : []),
+      ...(beside.length > 0 ? [`not in the circuit, and not proven: ${beside.join(', ')}`] : []),
     ]
       .join('; ')
       .concat('.');
