@@ -65,6 +65,11 @@ export function fusesBetween(
   ).map(({ ratingA, of }) => ({ family: of.family, ratingA }));
 }
 
+/** Usual sizes of fuses between two currents, A, whatever their family, the smallest first. @example usualSizes(12.5, 25) // [15,20,25] */
+export const usualSizes = (fromA: number, toA: number): number[] => [
+  ...new Set(SIZES.map(({ ratingA }) => ratingA).filter((ratingA) => ratingA >= fromA && ratingA <= toA)),
+];
+
 /** All sizes of all families, the smallest first; of the same size in the order of the families. */
 const SIZES = FUSE_FAMILIES.flatMap((of) => of.stepsA.map((ratingA) => ({ ratingA, of }))).sort(
   (a, b) => a.ratingA - b.ratingA,

@@ -28,11 +28,15 @@ export interface Rig {
   bank: Bank;
 }
 
-/** Worked out, with its audit. */
-export function circuitOf(rig: Rig, wiring: WiringPlan) {
-  const audit = auditDay(rig.loads, rig.inverters, freshAudit().audit, nominalVoltage(rig.bank));
-  return workOut({ ...rig, audit, chemistryEdits: {}, wiring });
-}
+/** What its circuit follows from, with its audit. */
+export const circuitParts = (rig: Rig, wiring: WiringPlan) => ({
+  ...rig,
+  audit: auditDay(rig.loads, rig.inverters, freshAudit().audit, nominalVoltage(rig.bank)),
+  chemistryEdits: {},
+  wiring,
+});
+/** Worked out. */
+export const circuitOf = (rig: Rig, wiring: WiringPlan) => workOut(circuitParts(rig, wiring));
 const linesOf = ({ loads, inverters, bank }: Rig) =>
   auditDay(loads, inverters, freshAudit().audit, nominalVoltage(bank)).lines;
 /** The circuit as it is laid out for it. */

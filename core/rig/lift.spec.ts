@@ -5,6 +5,7 @@ import { MONITOR_BEFORE_9 } from '../kept-spec/monitor-before-9';
 import { nowKeyed } from '../monitor/entries';
 import { newRig } from './new-rig';
 import { parseRigFile } from './rig-file';
+import { newFuse } from '../wiring/new-parts';
 import { RIG_VERSION } from './version';
 
 /** A rig as version 1 wrote it. */
@@ -147,6 +148,20 @@ describe('files of version 4', () => {
     const old = { ...rig, logbook: { ...rig.logbook, readings: [reading] } };
     const result = parseRigFile(JSON.stringify({ format: 'coulan-rig', version: 4, rig: old, logs: [] }));
     expect(result.ok && result.file.rig.logbook.readings).toEqual([reading]);
+  });
+});
+
+describe('files of version 9', () => {
+  it('have fuses of the list alone', () => {
+    const rig = newRig('r', 'R', 'UTC');
+    const { sheet, ...older } = newFuse('fuse-main', 'the bank');
+    expect(sheet).toBeNull();
+    const wiring = { ...rig.wiring, parts: [{ ...older, family: 'class T', ratingA: 200 }] };
+    const result = parseRigFile(
+      JSON.stringify({ format: 'coulan-rig', version: 9, rig: { ...rig, wiring }, logs: [] }),
+    );
+    if (!result.ok) throw new Error(JSON.stringify(result.problem));
+    expect(result.file.rig.wiring.parts).toEqual([{ ...older, family: 'class T', ratingA: 200, sheet: null }]);
   });
 });
 

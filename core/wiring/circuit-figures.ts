@@ -43,8 +43,10 @@ export interface UsualDay {
 export interface FuseFigures {
   part: FusePart;
   design: Figure;
-  /** Null: none of the list will do. A size that was typed may be of no family of the list. */
+  /** Null: none of the list will do. A size that was typed may be of no family of the list, and so is one of its own sheet. */
   choice: { ratingA: number; family: string | null } | null;
+  /** Where the list has none, or none near what is asked for: the size that would do of one by its own sheet. */
+  offSheetA: number | null;
   chosen: boolean;
   /** That it may have to break, V: of the bank while it is charged, or of the second battery. */
   highestV: number;

@@ -15,7 +15,8 @@ import { type Currents, currentsOf, type Flow, type Loop } from './currents';
 import { type DemandParts, demandsOf, inputsOf } from './demand';
 import { findingsOf } from './findings';
 import { conductorTemp, designCurrent, dropShare, largestFuse, runDrop, shortCircuitThrough } from './formulas';
-import { fuseSizes, isOfSheet, isTap } from './fuse-sizes';
+import { farFromList, isFree, leastOffSheet } from './fuse-sheet';
+import { fusesFor, fuseSizes, isOfSheet, isTap } from './fuse-sizes';
 import { type Part, postOf } from './part';
 import type { WiringPlan } from './plan';
 import { surgeOf, usualDay } from './usual-day';
@@ -101,7 +102,8 @@ export function workOut(rig: CircuitParts): Circuit {
     }),
   );
   const byId = new Map(runs.map((one) => [one.run.id, one]));
-  const fuseFacts = { wiring, guards, byId, sizes, designs, highestAt, seenOhm };
+  const leastA = leastOffSheet({ wiring, currents, behind, designA, placeOf, sizes });
+  const fuseFacts = { wiring, guards, byId, sizes, designs, highestAt, seenOhm, leastA };
   const figures: CircuitFigures = {
     strings,
     seconds,
@@ -131,7 +133,10 @@ export function workOut(rig: CircuitParts): Circuit {
       ({ run }) => runLength(run),
     ),
   };
-  return { ...figures, findings: findingsOf(figures, { graph, beyond: chosen.beyond, bearsA, lines: rig.audit.lines, ...rig }) };
+  return {
+    ...figures,
+    findings: findingsOf(figures, { graph, beyond: chosen.beyond, bearsA, lines: rig.audit.lines, ...rig }),
+  };
 }
 
 const ofAllRuns = (
@@ -239,11 +244,13 @@ interface FuseFacts {
   highestAt: (fuse: FusePart) => number;
   /** Of the bank and the leads up to each fuse. */
   seenOhm: ReadonlyMap<string, number>;
+  /** A that each is at least, were all of which the list has none near of their own sheets. */
+  leastA: (fuse: FusePart) => number;
 }
 
 function fuseFigures(
   part: FusePart,
-  { wiring, guards, byId, sizes, designs, highestAt, seenOhm }: FuseFacts,
+  { wiring, guards, byId, sizes, designs, highestAt, seenOhm, leastA }: FuseFacts,
 ): FuseFigures {
   const ohm = seenOhm.get(part.id);
   const highestV = highestAt(part);
@@ -259,16 +266,22 @@ function fuseFigures(
         );
   const largest = weakestWire(part, guards, byId, wiring.nearM);
   const design = pick(designs, part.id);
-  const own = { part, design, highestV, shortCircuit, largest };
+  const own = { part, design, highestV, shortCircuit, largest, offSheetA: null };
   const place = { highestV, shortCircuitA: shortCircuit?.value ?? 0 };
   if (part.ratingA !== null)
     return { ...own, choice: { ratingA: part.ratingA, family: familyOf(part, place, isOfSheet(own)) }, chosen: false };
   const size = pick(sizes, part.id);
   const most = largest?.value ?? Number.POSITIVE_INFINITY;
-  const up = fusesBetween(place, size, Math.max(size, most))[0] ?? null;
+  const up = fusesFor(part, place, size, Math.max(size, most))[0] ?? null;
   // Under the wire: the largest that stays within its share of what the wire carries.
-  const down = fusesBetween(place, size, most * wiring.wireShare).at(-1) ?? null;
-  return { ...own, choice: wiring.fuseSchool === 'wire-down' ? (down ?? up) : up, chosen: true };
+  const down = fusesFor(part, place, size, most * wiring.wireShare).at(-1) ?? null;
+  const far = isFree(part) && !isOfSheet(own) ? farFromList(leastA(part), place) : null;
+  return {
+    ...own,
+    choice: wiring.fuseSchool === 'wire-down' ? (down ?? up) : up,
+    chosen: true,
+    offSheetA: far !== null && far <= most ? far : null,
+  };
 }
 
 /**
@@ -276,10 +289,11 @@ function fuseFigures(
  * Where the size is off a sheet, a family that would not do there is not named.
  */
 function familyOf(
-  { family, ratingA }: FusePart,
+  { family, ratingA, sheet }: FusePart,
   place: { highestV: number; shortCircuitA: number },
   ofSheet: boolean,
 ): string | null {
+  if (sheet) return family;
   const size = ratingA ?? 0;
   const named = FUSE_FAMILIES.find((one) => one.family === family);
   if (named) return named.stepsA.includes(size) ? named.family : null;

@@ -112,22 +112,30 @@ function ofFuse(
   const on = { part: part.id };
   const loadA = design.value;
   const ofSheet = isOfSheet({ design, largest });
-  if (shortCircuit === null || (ofSheet && choice?.family === null)) return [];
+  const { sheet } = part;
+  if (shortCircuit === null || (ofSheet && choice?.family === null && !sheet)) return [];
   const place = { highestV, shortCircuitA: shortCircuit.value };
   const most = largest?.value ?? Number.POSITIVE_INFINITY;
   const better = fusesBetween(place, loadA * OVER_LOAD, most)[0] ?? null;
   // A larger one of the list may burn a wire of which nothing is known.
-  const another: BetterFuse = ofSheet ? 'of-sheet' : better;
+  const another: BetterFuse = ofSheet || sheet ? 'of-sheet' : better;
   if (choice === null)
-    return [finding('error', on, { code: 'no-fuse', why: whyNoFuse({ ...place, loadA, ampacityA: most }) })];
+    return [
+      finding('error', on, {
+        code: 'no-fuse',
+        why: sheet || part.family ? 'size' : whyNoFuse({ ...place, loadA, ampacityA: most }),
+      }),
+    ];
   const found: Finding[] = [];
   const { ratingA } = choice;
   if (ratingA < loadA * (1 - SLACK))
     found.push(finding('error', on, { code: 'fuse-small', ratingA, wantedA: loadA * OVER_LOAD, better }));
   if (ratingA > most * (1 + SLACK))
     found.push(finding('error', on, { code: 'fuse-large', ratingA, carriesA: most, better }));
-  if (!chosen) {
-    const family = FUSE_FAMILIES.find((one) => one.family === choice.family);
+  if (!chosen || sheet || part.family) {
+    const family = sheet
+      ? { voltsMax: sheet.standsV, interruptA: sheet.breaksA }
+      : FUSE_FAMILIES.find((one) => one.family === choice.family);
     if (!family) found.push(finding('warning', on, { code: 'fuse-unlisted', ratingA, family: part.family }));
     else if (family.interruptA < place.shortCircuitA)
       found.push(

@@ -1,4 +1,5 @@
-import { fusesBetween, OVER_LOAD } from '../conductors/choose-fuse';
+import { fusesBetween, OVER_LOAD, usualSizes } from '../conductors/choose-fuse';
+import { FUSE_FAMILIES } from '../conductors/fuses.data';
 import type { FuseFigures } from './circuit-figures';
 import type { Currents } from './currents';
 import type { Part } from './part';
@@ -7,7 +8,7 @@ import type { FusePart, Guard } from './protection';
 import type { Run } from './run';
 
 /** What the size of a fuse follows from. */
-interface FusePlaces {
+export interface FusePlaces {
   /** Fuses behind each, seen from the bank. */
   behind: ReadonlyMap<string, ReadonlySet<FusePart>>;
   designA: (part: Part) => number;
@@ -32,18 +33,38 @@ export function fuseSizes(
     if (known !== undefined) return known;
     const later = [...(behind.get(fuse.id) ?? [])].filter(({ id }) => !above.has(id));
     const largest = Math.max(0, ...later.map((one) => sizeOf(one, new Set([...above, fuse.id]))));
-    const wantedA = Math.max(
-      designA(fuse) * OVER_LOAD,
-      (largest * selectiveRatio) / besides(fuse, currents),
-      before.get(fuse.id) ?? 0,
-    );
-    const [next] = fusesBetween(placeOf(fuse), wantedA, Number.POSITIVE_INFINITY);
-    const size = fuse.ratingA ?? next?.ratingA ?? wantedA;
+    const leastA = leastSize(designA(fuse), largest, selectiveRatio, besides(fuse, currents));
+    const wantedA = Math.max(leastA, before.get(fuse.id) ?? 0);
+    const size =
+      fuse.ratingA ?? fusesFor(fuse, placeOf(fuse), wantedA, Number.POSITIVE_INFINITY)[0]?.ratingA ?? wantedA;
     sizes.set(fuse.id, size);
     return size;
   };
   for (const part of parts) if (part.kind === 'fuse') sizeOf(part, new Set());
   return sizes;
+}
+
+/** A that a fuse is at least: over its load, and so many times the largest behind it, which those of the strings share. */
+export const leastSize = (loadA: number, behindA: number, ratio: number, shares: number): number =>
+  Math.max(loadA * OVER_LOAD, (behindA * ratio) / shares);
+
+/**
+ * Fuses between two currents that a place may get, the smallest first: of the family that was named, or of its own sheet, whether they will do
+ * there or not; else those of the list that will.
+ */
+export function fusesFor(
+  { family, sheet }: Pick<FusePart, 'family' | 'sheet'>,
+  place: ReturnType<FusePlaces['placeOf']>,
+  fromA: number,
+  toA: number,
+): { ratingA: number; family: string | null }[] {
+  if (sheet) return usualSizes(fromA, toA).map((ratingA) => ({ ratingA, family }));
+  const named = FUSE_FAMILIES.find((one) => one.family === family);
+  return named
+    ? named.stepsA
+        .filter((ratingA) => ratingA >= fromA && ratingA <= toA)
+        .map((ratingA) => ({ ratingA, family: named.family }))
+    : fusesBetween(place, fromA, toA);
 }
 
 /** Whether neither the load nor the wire of a fuse is known: then the sheet of what it feeds gives its size, as a monitor’s does. */

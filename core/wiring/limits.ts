@@ -7,6 +7,8 @@ export const WIRING_LIMITS = {
   bundledCount: { min: 1, max: 60, integer: true },
   secondV: { min: 6, max: 60 },
   partA: { min: 0.1, max: 5000 },
+  fuseV: { min: 6, max: 1500 },
+  fuseBreaksA: { min: 50, max: 200_000 },
   shuntV: { min: 0.01, max: 0.2 },
   torqueNm: { min: 0.5, max: 100 },
   lugsMost: { min: 1, max: 60, integer: true },

@@ -50,6 +50,7 @@ export const newFuse = (id: string, of: string): Extract<Part, { kind: 'fuse' }>
   kind: 'fuse',
   family: null,
   ratingA: null,
+  sheet: null,
 });
 
 /** A part between two bars, with a fuse of its own where it hangs on the positive one. @param positiveTo  where its positive run leads, if not to it */

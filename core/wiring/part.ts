@@ -20,12 +20,22 @@ const ratingA = quantity(LIMITS.partA).nullable();
 /** How much of the voltage may be lost on the way to it; null: as is usual for its kind. */
 const dropFraction = quantity(LIMITS.dropFraction).nullable();
 
+/** What the maker's sheet says of a fuse that is of no family of the list: V DC that it stands, A that it breaks at them. */
+const FuseSheet = z.strictObject({ standsV: quantity(LIMITS.fuseV), breaksA: quantity(LIMITS.fuseBreaksA) });
+export type FuseSheet = z.infer<typeof FuseSheet>;
+
 /** What a circuit is made of besides conductors and the batteries, which follow from the bank. */
 export const Part = z.discriminatedUnion('kind', [
   z.strictObject({ ...common, kind: z.literal('bar'), polarity: z.enum(['positive', 'negative']), ratingA }),
   z.strictObject({ ...common, kind: z.literal('shunt'), ratingA, fullScaleV: quantity(LIMITS.shuntV) }),
   /** A fuse or a breaker; null: the family and size that the rules choose. */
-  z.strictObject({ ...common, kind: z.literal('fuse'), family: shortText.nullable(), ratingA }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('fuse'),
+    family: shortText.nullable(),
+    ratingA,
+    sheet: FuseSheet.nullable(),
+  }),
   z.strictObject({ ...common, kind: z.literal('switch'), ratingA }),
   /** Joins or cuts off by itself: a load cut-off, a split charge. */
   z.strictObject({ ...common, kind: z.literal('relay'), ratingA }),

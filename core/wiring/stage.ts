@@ -73,6 +73,14 @@ export const wiringStage = defineStage({
         },
       };
     },
+    /** A fuse may be one of its own sheet. */
+    9: (plan) => {
+      const { wiring } = plan;
+      if (!isObject(wiring) || !Array.isArray(wiring['parts'])) return plan;
+      const withSheet = (part: unknown) =>
+        isObject(part) && part['kind'] === 'fuse' ? { ...part, sheet: null } : part;
+      return { ...plan, wiring: { ...wiring, parts: wiring['parts'].map(withSheet) } };
+    },
   },
   records: ['wiring.parts', 'wiring.runs'],
   reads: ['loads', 'inverters', 'charging', 'bank', 'chemistryEdits', 'wiring'],

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { formatNumber } from '@core/quantity/format';
+import { sizeText } from '@core/wiring/fuse-text';
 import type { Mark } from './drawing-layout';
 
 const TALL = 20;
@@ -72,6 +72,6 @@ export class DrawnMark {
   protected readonly says = computed(() => {
     const { kind, ratingA } = this.mark();
     if (kind !== 'fuse') return kind === 'protection' ? 'own' : '';
-    return ratingA === null ? 'none fits' : `${formatNumber(ratingA, ratingA % 1 === 0 ? 0 : 1)} A`;
+    return ratingA === null ? 'none fits' : `${sizeText(ratingA)} A`;
   });
 }

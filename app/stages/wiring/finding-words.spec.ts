@@ -178,6 +178,31 @@ const CASES: readonly Case[] = [
     press: /^Let the rules choose$/,
   },
   {
+    code: 'fuse-breaks',
+    change: part('fuse-source-sun', { sheet: { standsV: 60, breaksA: 500 } }),
+    says: 'Fuse of Roof cannot break the short circuit at its place',
+    why: /^\d{4} A at its own terminals; its sheet says 500 A\.$/,
+    press: /^Ask for one that does$/,
+  },
+  {
+    code: 'fuse-volts',
+    change: part('fuse-source-sun', { sheet: { standsV: 12, breaksA: 20_000 } }),
+    says: 'Fuse of Roof does not stand the voltage',
+    why: /^Up to 28\.\d V while charging; its sheet says 12 V\.$/,
+    press: /^Ask for one that does$/,
+  },
+  {
+    code: 'no-fuse',
+    // 25 mm² to each battery, 10 mΩ of it: more than any of the list breaks.
+    change: (rig) => ({
+      ...rig,
+      bank: rig.bank && { ...rig.bank, battery: { ...rig.bank.battery, resistanceOhm: 0.0004 } },
+    }),
+    says: 'Fuse of battery 1: no fuse of the list will do',
+    why: /can break the short circuit at this place/,
+    press: /^Take one by its own sheet$/,
+  },
+  {
     code: 'fuse-small',
     change: fuse('fuse-inverter-inv', 5, null),
     says: 'Fuse of Inverter: 5.0 A are less than its load',

@@ -221,6 +221,7 @@ function wordsOf(
         why: NO_FUSE[fault.why],
         remedy:
           'A longer or thinner lead before it, batteries that are fused singly, or another family by its maker’s sheet.',
+        apply: offSheetPress(id, facts),
       };
     case 'fuse-small':
       return {
@@ -246,14 +247,14 @@ function wordsOf(
     case 'fuse-breaks':
       return {
         says: `${name} cannot break the short circuit at its place`,
-        why: `${amps(fault.shortCircuitA)} at its own terminals; its family breaks ${amps(fault.breaksA)}.`,
+        why: `${amps(fault.shortCircuitA)} at its own terminals; ${ofOwnSheet(id, facts) ? 'its sheet says' : 'its family breaks'} ${amps(fault.breaksA)}.`,
         remedy: betterWords(fault.better, id, facts),
         apply: betterPress(fault.better, id, facts),
       };
     case 'fuse-volts':
       return {
         says: `${name} does not stand the voltage`,
-        why: `Up to ${formatNumber(fault.highestV, 1)} V while charging; its family is for ${formatNumber(fault.voltsMax, 0)} V.`,
+        why: `Up to ${formatNumber(fault.highestV, 1)} V while charging; ${ofOwnSheet(id, facts) ? 'its sheet says' : 'its family is for'} ${formatNumber(fault.voltsMax, 0)} V.`,
         remedy: betterWords(fault.better, id, facts),
         apply: betterPress(fault.better, id, facts),
       };
@@ -325,17 +326,33 @@ function betterWords(better: BetterFuse, id: string, facts: WiringFacts): string
   return `${amps(better.ratingA)}, ${better.family}.`;
 }
 
+/** A fuse of a family that is not on the list, of which its own sheet says what it stands and breaks. */
+const offSheetPress = (id: string, facts: WiringFacts): FindingWords['apply'] =>
+  facts.circuit()?.fuses.find(({ part }) => part.id === id)?.offSheetA
+    ? { says: 'Take one by its own sheet', run: () => facts.takeOffSheet([id]) }
+    : null;
+
+const ofOwnSheet = (id: string, facts: WiringFacts): boolean => {
+  const part = facts.parts().get(id);
+  return part?.kind === 'fuse' && part.sheet !== null;
+};
+
+/** Its own sheet is asked for what the place wants; a named family that does not do is dropped. */
+const ofSheetPress = (id: string, facts: WiringFacts): FindingWords['apply'] =>
+  ofOwnSheet(id, facts)
+    ? { says: 'Ask for one that does', run: () => facts.takeOffSheet([id]) }
+    : { says: 'Leave its family to its sheet', run: () => facts.changeFuse(id, { family: null }) };
+
 const byRule = (id: string, facts: WiringFacts): FindingWords['apply'] => ({
   says: 'Let the rules choose',
-  run: () => facts.changeFuse(id, { ratingA: null, family: null }),
+  run: () => facts.changeFuse(id, { ratingA: null, family: null, sheet: null }),
 });
 
 function betterPress(better: BetterFuse, id: string, facts: WiringFacts): FindingWords['apply'] {
   if (better === null) return followsFuse(id, facts) ? byRule(id, facts) : null;
-  if (better === 'of-sheet')
-    return { says: 'Leave its family to its sheet', run: () => facts.changeFuse(id, { family: null }) };
+  if (better === 'of-sheet') return ofSheetPress(id, facts);
   return {
     says: `Take ${amps(better.ratingA)}, ${better.family}`,
-    run: () => facts.changeFuse(id, { ratingA: better.ratingA, family: better.family }),
+    run: () => facts.changeFuse(id, { ratingA: better.ratingA, family: better.family, sheet: null }),
   };
 }

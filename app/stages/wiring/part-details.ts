@@ -4,6 +4,7 @@ import type { Limit } from '@core/plan/limit';
 import { formatNumber } from '@core/quantity/format';
 import type { Unit } from '@core/quantity/unit';
 import { LIMITS } from '@core/rig/limits';
+import { FUSE_FAMILIES } from '@core/conductors/fuses.data';
 import { SECOND_OHM } from '@core/wiring/ohm-at-fuses';
 import { canTakeOut } from '@core/wiring/edit-circuit';
 import { isByHand } from '@core/wiring/new-parts';
@@ -12,6 +13,9 @@ import { Choice, type Option } from '../../ui/choice';
 import { QuantityField } from '../../ui/quantity-field';
 import { TextField } from '../../ui/text-field';
 import { WiringFacts } from './wiring-facts';
+
+const BY_RULES = 'rules';
+const BY_SHEET = 'sheet';
 
 interface PartField {
   key: string;
@@ -56,6 +60,12 @@ export class PartDetails {
     if (part.kind === 'other') own.push(field('currentA', 'Its current', 'A', part.currentA, LIMITS.partA));
     if ('ratingA' in part && part.kind !== 'fuse')
       own.push(field('ratingA', 'Rated for', 'A', part.ratingA, LIMITS.partA, 'not known'));
+    if (part.kind === 'fuse') own.push(field('ratingA', 'Size', 'A', part.ratingA, LIMITS.partA, 'by the rules'));
+    if (part.kind === 'fuse' && part.sheet)
+      own.push(
+        field('standsV', 'Stands', 'V', part.sheet.standsV, LIMITS.fuseV),
+        field('breaksA', 'Breaks', 'A', part.sheet.breaksA, LIMITS.fuseBreaksA),
+      );
     if (part.kind === 'shunt')
       own.push(field('fullScaleV', 'Shows at its rating', 'V', part.fullScaleV, LIMITS.shuntV));
     if (part.kind === 'second-battery')
@@ -80,6 +90,22 @@ export class PartDetails {
       field('torqueNm', 'Torque', 'Nm', part.torqueNm, LIMITS.torqueNm, 'see its sheet'),
     ];
   });
+  /** The family of a fuse, by name, by the rules or by its own sheet. */
+  protected readonly families: readonly Option[] = [
+    { id: BY_RULES, name: 'as the rules choose' },
+    ...FUSE_FAMILIES.map(({ family }) => ({ id: family, name: family })),
+    { id: BY_SHEET, name: 'another, by its own sheet' },
+  ];
+  protected readonly ofFuse = computed(() => {
+    const fuse = this.ofKind('fuse');
+    if (!fuse) return null;
+    const isListed = FUSE_FAMILIES.some(({ family }) => family === fuse.family);
+    return {
+      sheet: fuse.sheet,
+      family: fuse.family ?? '',
+      chosen: fuse.sheet ? BY_SHEET : fuse.family !== null && isListed ? fuse.family : BY_RULES,
+    };
+  });
   /** What is allowed where nothing is typed. */
   private readonly usualDrop = computed(() => {
     const loop = this.facts.circuit()?.loops.find(({ part }) => part.id === this.part()?.id);
@@ -98,7 +124,15 @@ export class PartDetails {
   }
 
   protected set(key: string, value: number | null): void {
-    this.change({ [key]: value });
+    const fuse = this.ofKind('fuse');
+    if (fuse?.sheet && key in fuse.sheet) this.change({ sheet: { ...fuse.sheet, [key]: value } });
+    else this.change({ [key]: value });
+  }
+
+  /** By its own sheet: what its place asks for, until it is typed. */
+  protected changeFamily(chosen: string): void {
+    if (chosen === BY_SHEET) this.facts.takeOffSheet([this.part()?.id ?? '']);
+    else this.change({ family: chosen === BY_RULES ? null : chosen, sheet: null });
   }
 
   protected changeStud(stud: string): void {

@@ -4,7 +4,7 @@ import { LIMITS } from '@core/rig/limits';
 import { FUSE_SCHOOLS, type FuseSchool } from '@core/wiring/plan';
 import type { SectionList } from '@core/conductors/choose-section';
 import { isRated } from '@core/wiring/fuse-sizes';
-import { fuseText } from '@core/wiring/fuse-text';
+import { fuseText, sizeText } from '@core/wiring/fuse-text';
 import type { PartKind } from '@core/wiring/part';
 import { through } from '@core/wiring/through';
 import { StageTabs } from '../../rig/stage-tabs';
@@ -64,6 +64,7 @@ export class RunsPage {
   protected readonly limits = LIMITS;
   protected readonly number = formatNumber;
   protected readonly fuseText = fuseText;
+  protected readonly size = sizeText;
   protected readonly lists: readonly Option[] = [
     { id: 'metric', name: 'mm²' },
     { id: 'gauges', name: 'AWG' },
@@ -71,6 +72,19 @@ export class RunsPage {
   protected readonly schools: readonly Option[] = FUSE_SCHOOLS.map((id) => ({ id, name: SCHOOL_WORDS[id] }));
   /** Fuses of one row each. */
   protected readonly fuses = computed(() => this.facts.circuit()?.fuses ?? []);
+
+  /** Fuses of the list that are larger than what is asked for, since it has none nearer. */
+  protected readonly far = computed(() => {
+    const far = this.fuses().filter(({ offSheetA, choice }) => offSheetA !== null && choice !== null);
+    if (far.length === 0) return null;
+    const highestV = Math.max(...far.map((fuse) => fuse.highestV));
+    const one = far.length === 1;
+    return {
+      ids: far.map(({ part }) => part.id),
+      says: `${one ? 'One fuse is' : `${far.length} fuses are`} more than twice what is asked of ${one ? 'it' : 'them'}, and the wire with ${one ? 'it' : 'them'}: the list has none nearer that stands ${formatNumber(highestV, 1)} V and breaks the short circuit there.`,
+      press: one ? 'Take it by its own sheet' : `Take these ${far.length} by their own sheets`,
+    };
+  });
 
   protected readonly units = inject(UnitChoice);
   /** Every part but fuses, which have a table of their own. */

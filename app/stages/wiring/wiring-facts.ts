@@ -10,6 +10,7 @@ import { handRun, idFor, labelled, type Laid, otherConsumer, ownCircuit } from '
 import { type Part, type PartOf, postOf, postsOf } from '@core/wiring/part';
 import { circuitNames } from '@core/wiring/post-name';
 import { type FoundNegative, PARTS_MOST, RUNS_MOST, type WiringPlan } from '@core/wiring/plan';
+import { takeOffSheet } from '@core/wiring/take-off-sheet';
 import type { Run } from '@core/wiring/run';
 import { Edit } from '../../rig/edit';
 import { rigFeature } from '../../rig/rig-feature';
@@ -82,9 +83,21 @@ export class WiringFacts {
     this.change({ runs: runs.map((run) => (run.id === id ? broughtToMinusBar(run, end) : run)) }, null);
   }
 
-  /** The size of a fuse, and its family where one is named. */
-  changeFuse(id: string, changes: Partial<Pick<PartOf<'fuse'>, 'ratingA' | 'family'>>): void {
+  /** The size of a fuse, its family where one is named, and its own sheet where it is of none. */
+  changeFuse(id: string, changes: Partial<Pick<PartOf<'fuse'>, 'ratingA' | 'family' | 'sheet'>>): void {
     this.changePart(id, (part) => (part.kind === 'fuse' ? { ...part, ...changes } : part), Object.keys(changes).join());
+  }
+
+  /** These fuses become such by their own sheets. */
+  takeOffSheet(fuseIds: readonly string[]): void {
+    const [rig, audit] = [this.rig(), this.audit()];
+    if (!rig?.bank || !audit) return;
+    const { loads, inverters, bank, charging, chemistryEdits, wiring } = rig;
+    const parts = takeOffSheet(
+      { audit, loads, inverters, bank, sources: charging.sources, chemistryEdits, wiring },
+      (id) => fuseIds.includes(id),
+    );
+    this.change({ parts }, null);
   }
 
   /** @param what  of it is changed, for the step of undo */

@@ -3,6 +3,7 @@ import { Store } from '@ngrx/store';
 import { describe, expect, it, vi } from 'vitest';
 import { deriveRig } from '@core/rig/derive-rig';
 import type { Rig } from '@core/rig/rig';
+import type { PartOf } from '@core/wiring/part';
 import { laidOut } from '../../testing/laid-out';
 import { openPage } from '../../testing/open-page';
 import { WorkingStore } from '../../ui/working-store';
@@ -167,6 +168,32 @@ describe('runs', () => {
     expect(fuse).toMatchObject({ ratingA: 1, family: null });
     expect(page.element.textContent).toMatch(/for \d+\.\d V, breaking \d+/);
     expect(page.margin.textContent).not.toContain('the monitor cannot break');
+  });
+  it('fuses far from what is asked are taken by their own sheets in one press; each says its family, and what it stands and breaks', async () => {
+    const rig = sampleRig();
+    // 48 V: of the list only class T stands what it is charged with.
+    const page = await openPage(RunsPage, laidOut({ ...rig, bank: { ...rig.bank!, seriesCount: 4 } }));
+    const sizeOf = (name: string) => page.field(`${name}: size`).getAttribute('placeholder');
+    expect(sizeOf('Fuse of Cabin')).toBe('110');
+    expect(page.element.textContent).toMatch(/\d+ fuses are more than twice what is asked of them/);
+    await page.press(page.texts('button').find((text) => text.startsWith('Take these'))!);
+    expect(Number(sizeOf('Fuse of Cabin'))).toBeLessThan(10);
+    expect(page.element.textContent).not.toContain('more than twice what is asked');
+    await page.undo();
+    expect(sizeOf('Fuse of Cabin')).toBe('110');
+    await page.press('Fuse of Cabin');
+    await page.choose('Family', 'another, by its own sheet');
+    const fuse = () => page.rig().wiring.parts.find(({ id }) => id === 'fuse-group-Cabin') as PartOf<'fuse'>;
+    expect(fuse().sheet!.standsV).toBeGreaterThanOrEqual(57);
+    await page.type('By its sheet a', 'cartridge');
+    await page.type('Stands', '40');
+    expect(fuse()).toMatchObject({ family: 'cartridge', sheet: { standsV: 40 } });
+    expect(page.element.textContent).toContain('cartridge: 40 V, breaking');
+    expect(page.margin.textContent).toContain('its sheet says 40 V');
+    await page.choose('Family', 'class T');
+    expect(fuse()).toMatchObject({ family: 'class T', sheet: null });
+    await page.choose('Family', 'as the rules choose');
+    expect(fuse()).toMatchObject({ family: null, sheet: null });
   });
   it('refuses a length of nothing at the field', async () => {
     const page = await openPage(RunsPage, laidOut());
