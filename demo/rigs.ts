@@ -224,7 +224,7 @@ const wagtail: Rig = {
     ],
   },
   monitor: {
-    ...newMonitor('Cab door', 28.4, 27, ['temperature-compensation', 'equalise-days', 'averaging-time']),
+    ...newMonitor('Cab door', ['temperature-compensation', 'equalise-days', 'averaging-time']),
   },
 };
 
@@ -295,7 +295,7 @@ const saltmarsh: Rig = {
     ],
   },
   monitor: {
-    ...newMonitor('Chart table', 14.4, 13.6, ['hold-time', 'high-alarm', 'cut-off', 'cut-in']),
+    ...newMonitor('Chart table', ['hold-time', 'high-alarm', 'cut-off', 'cut-in']),
     alarmMarginFraction: 0.1,
   },
 };
@@ -346,17 +346,11 @@ function typedIn(rig: Rig, then: Rig, sittings: readonly Typed[]): Rig {
 }
 
 /** A meter that asks for all but these. */
-function newMonitor(
-  name: string,
-  lowestAbsorptionV: number,
-  highestFloatV: number,
-  lacks: readonly SettingId[],
-): Rig['monitor'] {
+function newMonitor(name: string, lacks: readonly SettingId[]): Rig['monitor'] {
   const fresh = freshMonitor();
   return {
     ...fresh,
     meter: { ...fresh.meter, name, fields: fresh.meter.fields.filter(({ id }) => !lacks.includes(id)) },
-    profiles: [{ ...fresh.profiles[0]!, lowestAbsorptionV, highestFloatV }],
   };
 }
 

@@ -42,7 +42,7 @@ export function simulate(scenario: Scenario): Sample[] {
   const chemistry = CHEMISTRIES[bank.battery.chemistryId];
   const cells = bank.seriesCount * bank.battery.cellsInSeries;
   const capacityAh = bank.battery.capacityAh * bank.parallelCount;
-  const absorptionV = rig.monitor.profiles[0]!.lowestAbsorptionV!;
+  const absorptionV = Math.min(...rig.charging.sources.flatMap((source) => source.absorptionV ?? []));
   const random = xoroshiro128plus(scenario.seed);
   const dice = () => uniformFloat64(random);
   const samples: Sample[] = [];

@@ -13,6 +13,9 @@ export interface Chargers {
   highestAbsorptionV: Sourced;
   /** Highest float. */
   floatV: Sourced;
+  /** The lowest absorption and the highest float that are known, whether entered for the profile or stated under Charging. */
+  leastAbsorptionV: Sourced;
+  mostFloatV: Sourced;
   /** Where they end absorption, A; null: not known. */
   stopsAtA: Sourced | null;
   sunCharges: boolean;
@@ -108,18 +111,19 @@ export function chargersOf(
   };
   const own = profile.lowestAbsorptionV === null ? null : entered(profile.lowestAbsorptionV, 'charger');
   const lowest = own ?? absorptions[0] ?? sheet('absorptionCellV');
-  const planned = absorptions.at(-1);
-  const highest = planned && planned.value > lowest.value ? planned : lowest;
+  const float =
+    profile.highestFloatV === null ? (floats.at(-1) ?? sheet('floatCellV')) : entered(profile.highestFloatV, 'charger');
   return {
     absorptionV: shift(lowest, 'absorption'),
-    highestAbsorptionV: shift(highest, 'highest'),
-    floatV: shift(
-      profile.highestFloatV !== null
-        ? entered(profile.highestFloatV, 'charger')
-        : (floats.at(-1) ?? sheet('floatCellV')),
-      'float',
-    ),
+    highestAbsorptionV: shift(higherOf(lowest, absorptions.at(-1)), 'highest'),
+    floatV: shift(float, 'float'),
+    leastAbsorptionV: shift(lowerOf(lowest, absorptions[0]), 'least'),
+    mostFloatV: shift(higherOf(float, floats.at(-1)), 'most'),
     stopsAtA: stopsAtA === null ? null : entered(stopsAtA, 'charger'),
     sunCharges: used.length > 0 ? used.some(({ kind }) => kind === 'solar') : profile.solarCharging,
   };
 }
+
+const higherOf = (one: Sourced, other: Sourced | undefined): Sourced =>
+  other && other.value > one.value ? other : one;
+const lowerOf = (one: Sourced, other: Sourced | undefined): Sourced => (other && other.value < one.value ? other : one);

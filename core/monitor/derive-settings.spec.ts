@@ -453,6 +453,22 @@ describe('checks across the settings', () => {
     expect([finding.bound, finding.is]).toContain(rests.value);
     expect(rests.working().result.value).toBe(rests.value);
   });
+  it('what a profile says of the chargers does not hide one that is set otherwise under Charging', () => {
+    const sources = [{ ...newSource('shore', 'm'), name: 'Shore', absorptionV: 14.1, floatV: 13.9 }];
+    const of = (lowestAbsorptionV: number | null, highestFloatV: number | null) => {
+      const [usual] = fresh.monitor.profiles;
+      const profiles = [{ ...usual!, lowestAbsorptionV, highestFloatV }];
+      return facts(flooded, { sources, plan: plan({ profiles }) });
+    };
+    const at = (fullV: number, own: ReturnType<typeof facts>) => codes({ 'full-voltage': fullV }, own);
+    expect(at(14.2, of(14.4, 13.5))).toContain('not-every-charger');
+    expect(at(14.1, of(14.4, 13.5))).toEqual([]);
+    expect(at(13.9, of(14.4, 13.5))).toContain('full-at-rest');
+    // What is entered lower, or floats higher, counts as well.
+    expect(at(14.1, of(14, 13.5))).toContain('not-every-charger');
+    expect(at(14, of(14, 14))).toContain('full-at-rest');
+    expect(at(14, of(14, null))).toEqual([]);
+  });
   it('of two inverters the first to go off counts, each by its own cut-off', () => {
     const [weak, strong] = [
       { ...newInverter('w'), cutOffV: 24 },

@@ -56,15 +56,15 @@ const found = (
 
 const fullAgainstChargers: Check = ({ 'full-voltage': fullV }, { chargers }) => {
   if (fullV === undefined) return null;
-  const { absorptionV, highestAbsorptionV } = chargers;
+  const { leastAbsorptionV, highestAbsorptionV } = chargers;
   if (fullV > highestAbsorptionV.value)
     return found('never-full', 'error', ['full-voltage'], fullV, highestAbsorption(highestAbsorptionV));
-  if (fullV <= absorptionV.value) return null;
-  return found('not-every-charger', 'warning', ['full-voltage'], fullV, lowestAbsorption(absorptionV));
+  if (fullV <= leastAbsorptionV.value) return null;
+  return found('not-every-charger', 'warning', ['full-voltage'], fullV, lowestAbsorption(leastAbsorptionV));
 };
 
 const fullAtRest: Check = ({ 'full-voltage': fullV }, { chargers, restedFullV }) => {
-  const rest = idleVoltage.figure({ floatV: chargers.floatV, restedV: restedFullV });
+  const rest = idleVoltage.figure({ floatV: chargers.mostFloatV, restedV: restedFullV });
   return fullV !== undefined && fullV <= rest.value
     ? found('full-at-rest', 'error', ['full-voltage'], fullV, rest)
     : null;
