@@ -226,8 +226,11 @@ export async function openPage<Page>(
 const even = (text: string | null | undefined) => (text ?? '').replace(/[\s\u2009]+/g, ' ').trim();
 
 function nameOf(one: Element): string {
-  const label = one.getAttribute('aria-label');
-  if (label) return even(label);
-  const own = (one as HTMLInputElement).labels?.[0]?.textContent;
-  return even(own ?? one.textContent);
+  const called = one.getAttribute('aria-label');
+  if (called) return even(called);
+  // Asking a control for its labels goes through the whole document each time.
+  const label = /^(input|select|textarea)$/i.test(one.tagName)
+    ? (one.closest('label') ?? (one.id ? document.querySelector(`label[for="${one.id}"]`) : null))
+    : null;
+  return even((label ?? one).textContent);
 }
