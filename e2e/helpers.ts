@@ -44,13 +44,17 @@ export const goTo = async (page: Page, stage: string) => {
     .click();
 };
 
-/** Opens another address of the rig without loading the program anew. */
-export async function visit(page: Page, path: string): Promise<void> {
-  const before = await page.title();
-  await page.evaluate((to) => {
+/** Goes to another address without loading the program anew. */
+export const navigate = (page: Page, path: string): Promise<void> =>
+  page.evaluate((to) => {
     history.pushState(null, '', to);
     dispatchEvent(new PopStateEvent('popstate', { state: null }));
   }, path);
+
+/** Opens another page of the rig without loading the program anew. */
+export async function visit(page: Page, path: string): Promise<void> {
+  const before = await page.title();
+  await navigate(page, path);
   await expect.poll(() => page.title(), { intervals: [30, 60, 100] }).not.toBe(before);
   await expect(headline(page)).toBeVisible();
 }

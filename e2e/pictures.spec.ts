@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
-import { openDemo, test } from './helpers';
+import { navigate, openDemo, test } from './helpers';
 import { PICTURES } from './pages';
 import { VIEWS } from './views';
 
@@ -18,7 +18,7 @@ test('every picture has its subject in it, is there, and is linked from the READ
       expect(existsSync(`docs/screenshots/${name}.png`)).toBe(true);
       expect(readme).toContain(`docs/screenshots/${name}.png`);
       await page.setViewportSize(size);
-      await page.goto(path);
+      await navigate(page, path);
       await then?.(page);
       await expect(subject(page)).toBeInViewport({ timeout: 90_000 });
       await expect.poll(() => subject(page).evaluate(leastOpacity)).toBe(1);
