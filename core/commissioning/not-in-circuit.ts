@@ -3,7 +3,7 @@ import type { CommissioningParts } from './context';
 
 type Named = readonly { id: string; name: string }[];
 
-/** Names of what the plan has and the circuit has not, or has and nothing joins: no step of the rig proves it. */
+/** Names of what the plan has and the circuit has not, or has and nothing joins: it is called, but no step proves its cables. */
 export const notInCircuit = (
   parts: Pick<CommissioningParts, 'circuit' | 'loads' | 'inverters' | 'sources'>,
 ): string[] => parts.circuit.findings.flatMap((finding) => namesOf(finding, parts));

@@ -231,6 +231,18 @@ describe('a plan that grew since a round was signed', () => {
     expect(namesOf({ ...van, inverters: [] })).toEqual(['kettle']);
     expect(namesOf({ ...van, bank: { ...van.bank, parallelCount: 2 } })).toEqual(['Battery 2']);
   });
+  it('calls what hangs on no circuit all the same, the loads of an inverter after it', () => {
+    const blender = { ...radio, id: 'blender', supply: 'ac' as const, inverterId: 'two' };
+    const off = { ...awning, id: 'off', on: false };
+    const rig = { ...grown, loads: [...grown.loads, blender], sources: [...grown.sources, off] };
+    const called = provingOf(rig, laidOut(van)).steps.flatMap((step) => (step.kind === 'roll-call' ? [step] : []));
+    const ids = called.map(({ item }) => item.id);
+    expect(ids).toEqual(expect.arrayContaining(['inverter:two', 'load:radio', 'load:blender', 'source:awning']));
+    expect(ids).not.toContain('source:off');
+    expect(ids.indexOf('load:blender')).toBeGreaterThan(ids.indexOf('inverter:two'));
+    expect(new Set(ids).size).toBe(ids.length);
+    for (const { item, negativeRunId } of called) if (item.circuitId === item.id) expect(negativeRunId).toBeNull();
+  });
   it('leaves the steps that came, with those that it made stale, and not the signature', () => {
     const done = roundOf(all(steps));
     expect(leftSince(standings(steps, [done]))).toEqual([]);

@@ -94,11 +94,11 @@ describe('the round', () => {
     const signed = { ...done, commissioning: { ...done.commissioning, rounds } };
     const grown = { ...signed, loads: [...signed.loads, load('radio', 'Radio', 20, 2, { group: 'Desk' })] };
     const page = await openPage(RoundPage, grown);
-    expect(page.text('.note')).toContain('in no step: Radio.');
+    expect(page.text('.note')).toContain('with its cables in no step: Radio.');
     TestBed.resetTestingModule();
     const record = await openPage(RecordPage, grown);
     expect((record.fixture.nativeElement as HTMLElement).textContent).toContain(
-      'Not proven, since the circuit does not have it: Radio.',
+      'Cables not proven, since the circuit does not have them: Radio.',
     );
     TestBed.resetTestingModule();
     const laid = laidOut(grown);

@@ -42,7 +42,7 @@ export class ProvingFacts {
   private readonly byStep = computed(() => new Map(this.standings().map((one) => [one.step.id, one])));
   readonly snags = computed(() => snagsOf(this.standings()));
   readonly openPhase = computed(() => openPhase(this.standings()));
-  /** What the plan has and the circuit has not: nothing here proves it. */
+  /** What the plan has and the circuit has not: its cables are in no step. */
   readonly notInCircuit = computed<readonly string[]>(() => {
     const proving = this.proving();
     return proving ? notInCircuit(proving.context) : [];

@@ -222,7 +222,7 @@ export class StepPage {
       `${count('pass')} steps are proven${mended > 0 ? `, ${mended} of them once ${mended === 1 ? 'it was' : 'they were'} mended` : ''}`,
       ...(accepted > 0 ? [`${accepted} accepted as ${accepted === 1 ? 'it is' : 'they are'}`] : []),
       ...(absent > 0 ? [`${absent} not here`] : []),
-      ...(beside.length > 0 ? [`not in the circuit, and not proven: ${beside.join(', ')}`] : []),
+      ...(beside.length > 0 ? [`not in the circuit, its cables not proven: ${beside.join(', ')}`] : []),
     ]
       .join('; ')
       .concat('.');

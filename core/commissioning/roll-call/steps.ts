@@ -2,6 +2,7 @@ import type { AuditLine } from '../../audit/audit-line';
 import { bankCurrentLimit } from '../../bank/current-schools';
 import { nominalVoltage } from '../../cells/nominal-voltage';
 import { byDefault, computed, entered, type Sourced } from '../../formula/figure';
+import type { Source } from '../../sources/source';
 import { sourceLimit } from '../../sources/source-limit';
 import type { LoopFigures } from '../../wiring/circuit-figures';
 import { loadsOn } from '../../wiring/loads-on';
@@ -146,46 +147,17 @@ function callables(context: StepContext): Callable[] {
         const inverter = inverters.find(({ id }) => id === part.inverterId);
         if (!inverter) break;
         const key = inverterKey(inverter.id);
-        const change = loadChange(
-          { id: key, says: part.name },
-          standbyOf(inverter),
-          bankV,
-          inverter.standbyW > 0 ? 'standby' : 'unknown',
-        );
-        found.push({
-          ...base,
-          id: key,
-          name: part.name,
-          about: { inverter: inverter.id },
-          change,
-          idleFraction: IDLE.steady,
-          currentA: change.to.value,
-        });
+        found.push({ ...base, ...calledInverter(inverter, part.name, bankV) });
         for (const line of audit.lines) {
           const load = loadOf.get(line.id);
           if (line.inverterId === inverter.id && load)
-            found.push({
-              ...base,
-              ...calledLoad(line, load, bankV),
-              needsId: key,
-              acW: line.powerW.value * load.quantity,
-            });
+            found.push({ ...base, ...calledLoad(line, load, bankV), ...behind(key, line, load) });
         }
         break;
       }
       case 'charger': {
         const source = sources.find(({ id }) => id === part.sourceId);
-        if (!source) break;
-        const change = limitChange({ id: `source:${source.id}`, name: part.name }, sourceLimit(source), source.kind);
-        found.push({
-          ...base,
-          id: `source:${source.id}`,
-          name: part.name,
-          about: { source: source.id },
-          change,
-          idleFraction: source.kind === 'solar' ? IDLE.sun : IDLE.charger,
-          currentA: change.to.value,
-        });
+        if (source) found.push({ ...base, ...calledSource(source, part.name) });
         break;
       }
       case 'other': {
@@ -205,14 +177,44 @@ function callables(context: StepContext): Callable[] {
       default:
     }
   }
-  // What hangs on no circuit yet draws all the same.
+  // What hangs on no circuit yet draws and gives all the same.
   const called = new Set(found.map(({ id }) => id));
-  for (const line of audit.lines) {
-    const load = loadOf.get(line.id);
-    if (load && !called.has(loadKey(load.id)))
-      found.push({ ...calledLoad(line, load, bankV), circuitId: loadKey(load.id), loop: null, needsId: null, acW: 0 });
-  }
-  return found;
+  const alone = { loop: null, needsId: null, acW: 0 } as const;
+  const apart = [
+    ...inverters.map((inverter) => ({ ...alone, ...calledInverter(inverter, inverter.name || 'Inverter', bankV) })),
+    ...audit.lines.flatMap((line) => {
+      const load = loadOf.get(line.id);
+      if (!load) return [];
+      const needs = line.inverterId === null ? {} : behind(inverterKey(line.inverterId), line, load);
+      return [{ ...alone, ...calledLoad(line, load, bankV), ...needs }];
+    }),
+    ...sources.flatMap((source) =>
+      source.on ? [{ ...alone, ...calledSource(source, source.name || 'Charger') }] : [],
+    ),
+  ];
+  return [...found, ...apart.flatMap((one) => (called.has(one.id) ? [] : [{ ...one, circuitId: one.id }]))];
+}
+
+/** Of a load that goes by an inverter: it is called while that is on, as long as that bears it. */
+const behind = (needsId: string, { powerW }: AuditLine, { quantity }: StepContext['loads'][number]) => ({
+  needsId,
+  acW: powerW.value * quantity,
+});
+
+function calledInverter(inverter: StepContext['inverters'][number], name: string, bankV: Sourced) {
+  const id = inverterKey(inverter.id);
+  const known = inverter.standbyW > 0 ? 'standby' : 'unknown';
+  const change = loadChange({ id, says: name }, standbyOf(inverter), bankV, known);
+  const about = { inverter: inverter.id };
+  return { id, name, about, change, idleFraction: IDLE.steady, currentA: change.to.value, pieces: 1 };
+}
+
+function calledSource(source: Source, name: string) {
+  const id = `source:${source.id}`;
+  const change = limitChange({ id, name }, sourceLimit(source), source.kind);
+  const about = { source: source.id };
+  const idleFraction = source.kind === 'solar' ? IDLE.sun : IDLE.charger;
+  return { id, name, about, change, idleFraction, currentA: change.to.value, pieces: 1 };
 }
 
 function calledLoad(line: AuditLine, load: StepContext['loads'][number], bankV: Parameters<typeof loadChange>[2]) {
