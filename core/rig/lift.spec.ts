@@ -5,7 +5,7 @@ import { MONITOR_BEFORE_9 } from '../kept-spec/monitor-before-9';
 import { nowKeyed } from '../monitor/entries';
 import { newRig } from './new-rig';
 import { parseRigFile } from './rig-file';
-import { newFuse } from '../wiring/new-parts';
+import { newFuse, newRun } from '../wiring/new-parts';
 import { RIG_VERSION } from './version';
 
 /** A rig as version 1 wrote it. */
@@ -152,16 +152,23 @@ describe('files of version 4', () => {
 });
 
 describe('files of version 9', () => {
-  it('have fuses of the list alone', () => {
+  it('have fuses of the list alone, and do not know what a cable was cut from', () => {
     const rig = newRig('r', 'R', 'UTC');
     const { sheet, ...older } = newFuse('fuse-main', 'the bank');
     expect(sheet).toBeNull();
-    const wiring = { ...rig.wiring, parts: [{ ...older, family: 'class T', ratingA: 200 }] };
+    const { cut, ...run } = { ...newRun('main', 'positive', 'a.in', 'b.out', 1), label: 'W01' };
+    expect(cut).toBeNull();
+    const wiring = {
+      ...rig.wiring,
+      parts: [{ ...older, family: 'class T', ratingA: 200 }],
+      runs: [{ ...run, done: ['cut'] }],
+    };
     const result = parseRigFile(
       JSON.stringify({ format: 'coulan-rig', version: 9, rig: { ...rig, wiring }, logs: [] }),
     );
     if (!result.ok) throw new Error(JSON.stringify(result.problem));
     expect(result.file.rig.wiring.parts).toEqual([{ ...older, family: 'class T', ratingA: 200, sheet: null }]);
+    expect(result.file.rig.wiring.runs).toEqual([{ ...run, done: ['cut'], cut: null }]);
   });
 });
 

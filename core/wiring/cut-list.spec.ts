@@ -1,8 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { piedWagtail } from '../../demo/rigs';
+import { circuitOf, laidOut, type Rig, van } from '../kept-spec/van';
 import { deriveRig } from '../rig/derive-rig';
 import { changedSincePrint, cutRows, partsToBuy, printedList } from './cut-list';
 import { cutListCsv } from './cut-list-csv';
+import type { WiringPlan } from './plan';
+import { type Run, turned } from './run';
 
 const circuit = deriveRig(piedWagtail, null).circuit!;
 const rows = cutRows(circuit, piedWagtail.wiring.parts, (post) => post);
@@ -59,5 +62,42 @@ describe('the cut list', () => {
     const [, line] = cutListCsv([evil]).split(/\r?\n/);
     expect(line).toContain("'=1+1");
     expect(line).toContain("'@x");
+  });
+});
+
+describe('a cable that is cut', () => {
+  const wiring = laidOut(van);
+  const cutAll = (plan: WiringPlan): WiringPlan => {
+    const areas = new Map(circuitOf(van, plan).runs.map(({ run, areaMm2 }) => [run.id, areaMm2]));
+    return { ...plan, runs: plan.runs.map((run) => turned(run, 'cut', true, areas.get(run.id)!)) };
+  };
+  const codesOn = (rig: Rig, plan: WiringPlan, id: string) =>
+    circuitOf(rig, plan).findings.flatMap(({ on, fault }) => (on && 'run' in on && on.run === id ? [fault.code] : []));
+  const changed = (id: string, changes: Partial<Run>): WiringPlan => {
+    const plan = cutAll(wiring);
+    return { ...plan, runs: plan.runs.map((run) => (run.id === id ? { ...run, ...changes } : run)) };
+  };
+  it('keeps its section, so that a bigger inverter finds it too thin; by the rules alone it would have become thicker', () => {
+    const bigger: Rig = { ...van, inverters: van.inverters.map((one) => ({ ...one, continuousW: 1500 })) };
+    expect(circuitOf(bigger, wiring).findings).toEqual([]);
+    expect(circuitOf(van, cutAll(wiring)).findings).toEqual([]);
+    expect(codesOn(bigger, cutAll(wiring), 'inverter-inv-plus')).toContain('thin');
+  });
+  it('is said where the circuit has another section for it, or a greater length than it was cut for', () => {
+    const id = 'inverter-inv-plus';
+    const { areaMm2, lengthM } = cutAll(wiring).runs.find((run) => run.id === id)!;
+    expect(codesOn(van, changed(id, { lengthM: lengthM * 1.01 }), id)).toContain('cut-otherwise');
+    expect(codesOn(van, changed(id, { lengthM: lengthM * 0.9 }), id)).toEqual([]);
+    expect(codesOn(van, changed(id, { areaMm2: areaMm2! * 2 }), id)).toContain('cut-otherwise');
+    expect(codesOn(van, changed(id, { areaMm2: null }), id)).toEqual([]);
+  });
+  it('that is not cut after all is known of no more; other steps say nothing of it', () => {
+    const [run] = wiring.runs;
+    const cut = turned(run!, 'cut', true, 16);
+    expect(cut).toMatchObject({ done: ['cut'], areaMm2: 16, cut: { areaMm2: 16, lengthM: run!.lengthM } });
+    const crimped = turned(cut, 'crimped', true, 16);
+    expect(crimped).toEqual({ ...cut, done: ['cut', 'crimped'] });
+    expect(turned(crimped, 'cut', false, 16)).toEqual({ ...cut, done: ['crimped'], cut: null });
+    expect(turned(run!, 'labelled', true, 16)).toEqual({ ...run!, done: ['labelled'] });
   });
 });

@@ -55,6 +55,7 @@ export function putInto(circuit: Circuit, runId: string, kind: Insert, ownId: st
     lengthBy: 'guessed',
     endsBy: 'hand',
     done: [],
+    cut: null,
   };
   const rest: Run = {
     ...run,
@@ -64,6 +65,7 @@ export function putInto(circuit: Circuit, runId: string, kind: Insert, ownId: st
     lengthBy: 'guessed',
     endsBy: 'hand',
     done: [],
+    cut: null,
   };
   const runs = circuit.runs.flatMap((one) => (one.id === runId ? [piece, rest] : [one]));
   return { ...circuit, parts: [...circuit.parts, part], runs: labelled(runs) };
@@ -119,6 +121,7 @@ export function takeOut(circuit: Circuit, partId: string): Circuit {
     lengthBy: one.lengthBy === 'measured' && other.lengthBy === 'measured' ? 'measured' : 'guessed',
     endsBy: 'hand',
     done: [],
+    cut: null,
   };
   return {
     parts: circuit.parts.filter(({ id }) => id !== partId),

@@ -24,6 +24,7 @@ export type Fault =
   | { code: 'string-open'; missing: number }
   | { code: 'uneven'; name: string; fraction: number; fairFraction: number; longestM: number; shortestM: number }
   | { code: 'off-list'; areaMm2: number }
+  | { code: 'cut-otherwise'; cutMm2: number; cutForM: number; areaMm2: number; lengthM: number }
   | { code: 'thin'; carriesA: number; wantedA: number; by: 'load' | 'fuse'; enoughMm2: number | null }
   | { code: 'drop'; fraction: number; mostFraction: number }
   | { code: 'beyond-list' }

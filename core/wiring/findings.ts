@@ -79,6 +79,17 @@ function ofRun(
   const on = { run: run.id };
   const found: Finding[] = [];
   if (chosen && beyond.has(run.id)) found.push(finding('error', on, { code: 'beyond-list' }));
+  const { cut, lengthM } = run;
+  if (cut && (cut.areaMm2 !== areaMm2 || lengthM > cut.lengthM * (1 + SLACK)))
+    found.push(
+      finding('warning', on, {
+        code: 'cut-otherwise',
+        cutMm2: cut.areaMm2,
+        cutForM: cut.lengthM,
+        areaMm2,
+        lengthM,
+      }),
+    );
   if (!chosen && ampacityA === null) found.push(finding('warning', on, { code: 'off-list', areaMm2 }));
   const wantedA = Math.max(design.value, bearsA(run));
   if (!chosen && ampacityA !== null && ampacityA < wantedA * (1 - SLACK)) {

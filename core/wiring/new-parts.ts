@@ -99,6 +99,7 @@ export const newRun = (id: string, role: RunRole, from: string, to: string, leng
   fromLug: null,
   toLug: null,
   done: [],
+  cut: null,
 });
 
 /** A run by hand, from the negative bar to the chassis until its ends are chosen. */

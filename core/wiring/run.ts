@@ -35,6 +35,8 @@ export const Run = z.strictObject({
   fromLug: z.enum(STUDS).nullable(),
   toLug: z.enum(STUDS).nullable(),
   done: z.array(z.enum(CABLE_STEPS)).max(CABLE_STEPS.length),
+  /** What it was cut from, and for which length; null: it is not cut, or it is not known. */
+  cut: z.strictObject({ lengthM: quantity(LIMITS.runM), areaMm2: quantity(LIMITS.runMm2) }).nullable(),
 });
 export type Run = z.infer<typeof Run>;
 export type RunRole = Run['role'];
@@ -42,3 +44,13 @@ export type RunRole = Run['role'];
 /** How long it is, and how that is known. */
 export const runLength = ({ lengthM, lengthBy }: Pick<Run, 'lengthM' | 'lengthBy'>): Sourced =>
   lengthBy === 'measured' ? entered(lengthM, 'measured') : byDefault(lengthM, 'a guess');
+
+/**
+ * A step of a cable done, or taken back. Once it is cut its section is what lies there, whatever the rules come to choose.
+ * @param areaMm2  that the circuit has for it
+ */
+export function turned(run: Run, step: CableStep, on: boolean, areaMm2: number): Run {
+  const done = CABLE_STEPS.filter((one) => (one === step ? on : run.done.includes(one)));
+  if (step !== 'cut') return { ...run, done };
+  return on ? { ...run, done, areaMm2, cut: { lengthM: run.lengthM, areaMm2 } } : { ...run, done, cut: null };
+}

@@ -73,13 +73,22 @@ export const wiringStage = defineStage({
         },
       };
     },
-    /** A fuse may be one of its own sheet. */
+    /** A fuse may be one of its own sheet; of a cable that is cut it is known from what, and for which length. */
     9: (plan) => {
       const { wiring } = plan;
-      if (!isObject(wiring) || !Array.isArray(wiring['parts'])) return plan;
+      if (!isObject(wiring)) return plan;
+      const { parts, runs } = wiring;
       const withSheet = (part: unknown) =>
         isObject(part) && part['kind'] === 'fuse' ? { ...part, sheet: null } : part;
-      return { ...plan, wiring: { ...wiring, parts: wiring['parts'].map(withSheet) } };
+      const withCut = (run: unknown) => (isObject(run) ? { ...run, cut: null } : run);
+      return {
+        ...plan,
+        wiring: {
+          ...wiring,
+          parts: Array.isArray(parts) ? parts.map(withSheet) : parts,
+          runs: Array.isArray(runs) ? runs.map(withCut) : runs,
+        },
+      };
     },
   },
   records: ['wiring.parts', 'wiring.runs'],

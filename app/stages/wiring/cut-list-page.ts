@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { changedSincePrint, cutRows, metresToCut, partsToBuy, printedList, studText } from '@core/wiring/cut-list';
 import { cutListCsv } from '@core/wiring/cut-list-csv';
-import { CABLE_STEPS, type CableStep } from '@core/wiring/run';
+import { CABLE_STEPS, type CableStep, turned } from '@core/wiring/run';
 import { StageTabs } from '../../rig/stage-tabs';
 import { momentLabel } from '../../ui/dates';
 import { nowMs } from '../../ui/now';
@@ -39,8 +39,8 @@ export class CutListPage {
   });
 
   protected turn(id: string, step: CableStep, on: boolean): void {
-    const done = this.facts.wiring()?.runs.find((run) => run.id === id)?.done ?? [];
-    this.facts.changeRun(id, { done: CABLE_STEPS.filter((one) => (one === step ? on : done.includes(one))) });
+    const figures = this.facts.figuresOf(id);
+    if (figures) this.facts.changeRun(id, turned(figures.run, step, on, figures.areaMm2));
   }
 
   protected save(): void {

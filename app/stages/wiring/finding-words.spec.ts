@@ -171,6 +171,13 @@ const CASES: readonly Case[] = [
     press: /^Let the rules choose$/,
   },
   {
+    code: 'cut-otherwise',
+    change: run('inverter-inv-plus', { cut: { areaMm2: 10, lengthM: 0.5 }, areaMm2: 25, done: ['cut', 'crimped'] }),
+    says: 'W12 was cut otherwise',
+    why: /^It was cut of 10 mm² for 0\.50 m; the circuit has 25 mm² and 1\.00 m\.$/,
+    press: /^Clear its boxes: it is cut anew$/,
+  },
+  {
     code: 'off-list',
     change: run('inverter-inv-plus', { areaMm2: 33.3 }),
     says: 'W12: 33.30 mm² is on no list',

@@ -1,4 +1,5 @@
 import type { NoFuse } from '@core/conductors/choose-fuse';
+import { sectionText } from '@core/conductors/section-text';
 import { formatNumber } from '@core/quantity/format';
 import type { Figure } from '@core/formula/figure';
 import type { BetterFuse, Fault, Finding } from '@core/wiring/finding';
@@ -180,6 +181,13 @@ function wordsOf(
         apply: runs ? { says: 'Make them equal', run: () => facts.change({ runs }, null) } : null,
       };
     }
+    case 'cut-otherwise':
+      return {
+        says: `${name} was cut otherwise`,
+        why: `It was cut of ${sectionText(fault.cutMm2)} for ${formatNumber(fault.cutForM, 2)} m; the circuit has ${sectionText(fault.areaMm2)} and ${formatNumber(fault.lengthM, 2)} m.`,
+        remedy: 'Cut a new one; where what lies there will do, give it back its section and length.',
+        apply: { says: 'Clear its boxes: it is cut anew', run: () => facts.changeRun(id, { done: [], cut: null }) },
+      };
     case 'off-list':
       return {
         says: `${name}: ${formatNumber(fault.areaMm2, 2)} mm² is on no list`,
