@@ -83,6 +83,21 @@ describe('a circuit against the plan', () => {
       ]);
     },
   );
+  it('strings that feed nothing yet are not apart, and a charger that is joined to nothing is said to be just that', () => {
+    const bare: Rig = { ...banked(2, 1), loads: [], inverters: [], sources: [] };
+    expect(faultsOf(bare, laidOut(bare))).toEqual([]);
+    const rig = withSources(engine('relay'));
+    const wiring = laidOut(rig);
+    const runs = wiring.runs.filter(({ id }) => id !== 'source-alt-relay');
+    const on = { part: 'source-alt' };
+    expect(faultsOf(rig, { ...wiring, runs })).toEqual([{ severity: 'error', on, code: 'unreached', pole: '+' }]);
+  });
+  it('a circuit without loads is no longer planned', () => {
+    const wiring = laidOut(van);
+    const parts = wiring.parts.map((part) => (part.kind === 'loads' ? { ...part, loadIds: [] } : part));
+    const codes = faultsOf(van, { ...wiring, parts }).map(({ code }) => code);
+    expect(codes).toEqual(['not-planned', 'not-planned', 'loads-without-circuit']);
+  });
   it('a relay that was taken out by hand is not asked for', () => {
     const rig = withSources(engine('relay'));
     const wiring = laidOut(rig);

@@ -34,7 +34,7 @@ function gone({ loops }: CircuitFigures, { wiring, loads }: PlanFacts): Finding[
   const loadOf = new Map(loads.map((load) => [load.id, load]));
   const isGone = (part: Part) =>
     part.kind === 'loads'
-      ? part.loadIds.length > 0 && loadsOn(part, loadOf).length === 0
+      ? loadsOn(part, loadOf).length === 0
       : (part.kind === 'inverter' || part.kind === 'charger') && !known.has(part.id);
   return wiring.parts.filter(isGone).map(({ id }) => finding('warning', { part: id }, { code: 'not-planned' }));
 }
