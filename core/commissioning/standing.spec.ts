@@ -232,7 +232,8 @@ describe('a plan that grew since a round was signed', () => {
     expect(namesOf({ ...van, bank: { ...van.bank, parallelCount: 2 } })).toEqual(['Battery 2']);
   });
   it('calls what hangs on no circuit all the same, the loads of an inverter after it', () => {
-    const blender = { ...radio, id: 'blender', supply: 'ac' as const, inverterId: 'two' };
+    const power = { by: 'watts', powerW: 1 } as const;
+    const blender = { ...radio, id: 'blender', power, supply: 'ac' as const, inverterId: 'two' };
     const off = { ...awning, id: 'off', on: false };
     const rig = { ...grown, loads: [...grown.loads, blender], sources: [...grown.sources, off] };
     const called = provingOf(rig, laidOut(van)).steps.flatMap((step) => (step.kind === 'roll-call' ? [step] : []));
@@ -246,6 +247,7 @@ describe('a plan that grew since a round was signed', () => {
   it('leaves the steps that came, with those that it made stale, and not the signature', () => {
     const done = roundOf(all(steps));
     expect(leftSince(standings(steps, [done]))).toEqual([]);
+    expect(leftSince(standings(steps, [roundOf(all(steps, ['sign']))]))).toEqual([]);
     const now = provingOf(grown, laidOut(grown, laidOut(van))).steps;
     const left = leftSince(standings(now, [done]));
     const before = new Set(steps.map(({ id }) => id));

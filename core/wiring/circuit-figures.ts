@@ -48,8 +48,8 @@ export interface FuseFigures {
   /** Where the list has none, or none near what is asked for: the size that would do of one by its own sheet. */
   offSheetA: number | null;
   chosen: boolean;
-  /** That it may have to break, V: of the bank while it is charged, or of the second battery. */
-  highestV: number;
+  /** The voltage that it may have to break: of the bank while it is charged, or of the second battery. */
+  highest: Figure;
   /** Through it, at its own terminals; null: no battery reaches it. */
   shortCircuit: Figure | null;
   /** The largest that may ever be put in: what the thinnest wire behind it carries; null: no wire behind it is known. */

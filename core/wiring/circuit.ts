@@ -1,8 +1,6 @@
 import type { Load } from '../audit/load';
 import { cellsInSeries } from '../cells/cells-in-series';
 import { chemistryOf } from '../cells/chemistry-of';
-import { highestBlockV } from '../cells/highest-voltage';
-import { twelveVoltBlocks } from '../cells/twelve-volt-blocks';
 import { FUSE_FAMILIES } from '../conductors/fuses.data';
 import { fusesBetween } from '../conductors/choose-fuse';
 import type { SectionList } from '../conductors/choose-section';
@@ -17,6 +15,7 @@ import { findingsOf } from './findings';
 import { conductorTemp, designCurrent, dropShare, largestFuse, runDrop, shortCircuitThrough } from './formulas';
 import { farFromList, isFree, leastOffSheet } from './fuse-sheet';
 import { fusesFor, fuseSizes, isOfSheet, isTap } from './fuse-sizes';
+import { highestOfBank, highestOfSecond } from './highest';
 import { type Part, postOf } from './part';
 import type { WiringPlan } from './plan';
 import { surgeOf, usualDay } from './usual-day';
@@ -30,8 +29,6 @@ export interface CircuitParts extends DemandParts {
   loads: readonly Load[];
 }
 
-/** A second battery while the engine runs: 14.8 V of 12 V. */
-const CHARGED_OF_NOMINAL = 14.8 / 12;
 /** Sizes and sections only grow, along short lists: far fewer rounds settle them. */
 const ROUNDS_MOST = 200;
 
@@ -44,9 +41,8 @@ export function workOut(rig: CircuitParts): Circuit {
   const shape = shapeOf(wiring.parts, wiring.runs, bank, chemistryEdits);
   const { strings, seconds, graph, known, fromBank } = shape;
   const chemistry = chemistryOf(bank.battery, chemistryEdits);
-  const blocks = twelveVoltBlocks(bank, chemistry);
-  const chargerV = rig.sources.map(({ absorptionV }) => absorptionV);
-  const highestV = highestBlockV(chemistry, chargerV, blocks) * blocks;
+  const highest = highestOfBank(bank, chemistry, rig.sources);
+  const highestV = highest.value;
   const nominalV = cellsInSeries(bank) * chemistry.nominalCellV;
   const demands = {
     bank: demandsOf(wiring.parts, rig, nominalV),
@@ -55,8 +51,8 @@ export function workOut(rig: CircuitParts): Circuit {
   };
   const currents = currentsOf(graph, wiring.runs, strings, demands, bank.currentSchool);
   const secondV = Math.max(0, ...seconds.map((second) => second.nominalV));
-  const highestAt = ({ id }: FusePart) =>
-    fromBank(postOf(id, 'in')) === null && secondV > 0 ? secondV * CHARGED_OF_NOMINAL : highestV;
+  const ofSecond = highestOfSecond(secondV);
+  const highestAt = ({ id }: FusePart) => (fromBank(postOf(id, 'in')) === null && secondV > 0 ? ofSecond : highest);
   const guards = guardsOf(currents);
   const behind = fusesBehind(currents);
   const designs = new Map([
@@ -73,7 +69,8 @@ export function workOut(rig: CircuitParts): Circuit {
   const bearsA = (run: Run) => bearings.get(run.id)?.(sizes) ?? 0;
   const placeOf = (fuse: FusePart) => {
     const ohm = seenOhm.get(fuse.id);
-    return { highestV: highestAt(fuse), shortCircuitA: ohm === undefined ? 0 : highestAt(fuse) / ohm };
+    const atMostV = highestAt(fuse).value;
+    return { highestV: atMostV, shortCircuitA: ohm === undefined ? 0 : atMostV / ohm };
   };
   const ladders = new Map(known.map((run) => [run.id, ladderOf(run, wiring.list)] as const));
   const placeInString = stringPlaces(currents);
@@ -241,7 +238,7 @@ interface FuseFacts {
   byId: ReadonlyMap<string, RunFigures>;
   sizes: ReadonlyMap<string, number>;
   designs: ReadonlyMap<string, Figure>;
-  highestAt: (fuse: FusePart) => number;
+  highestAt: (fuse: FusePart) => Figure;
   /** Of the bank and the leads up to each fuse. */
   seenOhm: ReadonlyMap<string, number>;
   /** A that each is at least, were all of which the list has none near of their own sheets. */
@@ -253,21 +250,21 @@ function fuseFigures(
   { wiring, guards, byId, sizes, designs, highestAt, seenOhm, leastA }: FuseFacts,
 ): FuseFigures {
   const ohm = seenOhm.get(part.id);
-  const highestV = highestAt(part);
+  const highest = highestAt(part);
   const shortCircuit =
     ohm === undefined
       ? null
       : shortCircuitThrough.figure(
           {
-            highestV: computed(highestV, 'absorption, or as a charger is set'),
+            highestV: highest,
             seenOhm: computed(ohm, 'warm bank, cold copper'),
           },
           { key: part.id, says: `${part.name}, short circuit through it` },
         );
   const largest = weakestWire(part, guards, byId, wiring.nearM);
   const design = pick(designs, part.id);
-  const own = { part, design, highestV, shortCircuit, largest, offSheetA: null };
-  const place = { highestV, shortCircuitA: shortCircuit?.value ?? 0 };
+  const own = { part, design, highest, shortCircuit, largest, offSheetA: null };
+  const place = { highestV: highest.value, shortCircuitA: shortCircuit?.value ?? 0 };
   if (part.ratingA !== null)
     return { ...own, choice: { ratingA: part.ratingA, family: familyOf(part, place, isOfSheet(own)) }, chosen: false };
   const size = pick(sizes, part.id);

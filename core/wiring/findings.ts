@@ -116,7 +116,7 @@ function enoughFor(run: Run, wantedA: number, { list }: WiringPlan): number | nu
 }
 
 function ofFuse(
-  { part, design, choice, chosen, highestV, shortCircuit, largest }: FuseFigures,
+  { part, design, choice, chosen, highest, shortCircuit, largest }: FuseFigures,
   { fuses, currents, behind }: CircuitFigures,
   { wiring }: FindingFacts,
 ): Finding[] {
@@ -125,6 +125,7 @@ function ofFuse(
   const ofSheet = isOfSheet({ design, largest });
   const { sheet } = part;
   if (shortCircuit === null || (ofSheet && choice?.family === null && !sheet)) return [];
+  const highestV = highest.value;
   const place = { highestV, shortCircuitA: shortCircuit.value };
   const most = largest?.value ?? Number.POSITIVE_INFINITY;
   const better = fusesBetween(place, loadA * OVER_LOAD, most)[0] ?? null;

@@ -4,7 +4,7 @@ import { newBattery } from '../cells/new-battery';
 import { drawnRig, drawnWiring } from '../kept-spec/laid-out-rigs';
 import { circuitOf, circuitParts, laidOut, type Rig, van } from '../kept-spec/van';
 import { drawsFrom } from '../statistics/random-bits';
-import { sheetFor } from './fuse-sheet';
+import { farFromList, sheetFor } from './fuse-sheet';
 import { fuseText } from './fuse-text';
 import type { Part } from './part';
 import type { WiringPlan } from './plan';
@@ -39,7 +39,7 @@ describe('a fuse of its own sheet', () => {
     expect(own.fuse.choice).toEqual({ ratingA: 2, family: null });
     expect(own.fuse.offSheetA).toBeNull();
     const { standsV, breaksA } = own.fuse.part.sheet!;
-    expect(standsV).toBe(Math.ceil(fuse.highestV));
+    expect(standsV).toBe(Math.ceil(fuse.highest.value));
     // Through the thin lead comes less than came through the thick one.
     expect(own.fuse.shortCircuit!.value).toBeLessThanOrEqual(fuse.shortCircuit!.value);
     expect(breaksA).toBeGreaterThanOrEqual(own.fuse.shortCircuit!.value);
@@ -62,9 +62,9 @@ describe('a fuse of its own sheet', () => {
       const ids = far(rig, plan);
       const parts = takeOffSheet(circuitParts(rig, plan), (id) => ids.includes(id));
       const circuit = circuitOf(rig, { ...plan, parts });
-      for (const { part, highestV, shortCircuit } of circuit.fuses)
+      for (const { part, highest, shortCircuit } of circuit.fuses)
         if (ids.includes(part.id))
-          expect(part.sheet).toEqual(sheetFor({ highestV, shortCircuitA: shortCircuit!.value }));
+          expect(part.sheet).toEqual(sheetFor({ highestV: highest.value, shortCircuitA: shortCircuit!.value }));
       return { circuit, count: ids.length };
     };
     const { circuit, count } = taken(high, laid);
@@ -86,15 +86,36 @@ describe('a fuse of its own sheet', () => {
       expect(copper(after)).toBeLessThanOrEqual(copper(before) * (1 + 1e-9));
     }
   });
+  it('is far from the list where that has none of up to twice the next usual size, and asks for whole steps of its sheet', () => {
+    // Of what breaks 4 kA at 14 V the smallest is a breaker of 10 A; of what breaks 5.5 kA, a strip of 35 A.
+    expect(farFromList(4.1, { highestV: 14, shortCircuitA: 4000 })).toBeNull();
+    expect(farFromList(4, { highestV: 14, shortCircuitA: 4000 })).toBe(4);
+    expect(farFromList(15.1, { highestV: 14, shortCircuitA: 5500 })).toBeNull();
+    expect(farFromList(15, { highestV: 14, shortCircuitA: 5500 })).toBe(15);
+    expect(farFromList(501, { highestV: 14, shortCircuitA: 5500 })).toBeNull();
+    expect(sheetFor({ highestV: 58.4, shortCircuitA: 4300 })).toEqual({ standsV: 59, breaksA: 4300 });
+    expect(sheetFor({ highestV: 3, shortCircuitA: 0 })).toEqual({ standsV: 6, breaksA: 50 });
+  });
+  it('is not offered where no wire of the place may carry so much', () => {
+    const big: Rig = { ...van, inverters: van.inverters.map((one) => ({ ...one, continuousW: 5000 })) };
+    const { fuses, findings } = circuitOf(big, laidOut(big));
+    const own = fuses.find(({ part }) => part.id === 'fuse-inverter-inv')!;
+    expect(own.choice).toBeNull();
+    expect(own.offSheetA).toBeNull();
+    expect(findings.map(({ fault }) => fault.code)).toContain('no-fuse');
+  });
   it('is judged by its sheet: from either side of the voltage and the short circuit at its place', () => {
     const { fuse } = cabin(laid);
     const shortA = fuse.shortCircuit!.value;
     const codes = (standsV: number, breaksA: number) =>
       cabin(withFuse(laid, { ratingA: 110, sheet: { standsV, breaksA } })).faults.map(({ code }) => code);
-    expect(codes(fuse.highestV, shortA)).toEqual([]);
-    expect(codes(fuse.highestV - 0.1, shortA)).toEqual(['fuse-volts']);
-    expect(codes(fuse.highestV, shortA - 1)).toEqual(['fuse-breaks']);
+    expect(codes(fuse.highest.value, shortA)).toEqual([]);
+    expect(codes(fuse.highest.value - 0.1, shortA)).toEqual(['fuse-volts']);
+    expect(codes(fuse.highest.value, shortA - 1)).toEqual(['fuse-breaks']);
     expect(codes(48, 1000)).toEqual(['fuse-breaks', 'fuse-volts']);
+    // One that does is asked of its sheet: no other size is offered.
+    const { faults } = cabin(withFuse(laid, { ratingA: 110, sheet: { standsV: 48, breaksA: 1000 } }));
+    expect(faults).toMatchObject([{ better: 'of-sheet' }, { better: 'of-sheet' }]);
   });
   it('keeps to the load and the wire as every fuse does', () => {
     const sheet = { standsV: 80, breaksA: 20_000 };

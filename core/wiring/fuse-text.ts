@@ -13,11 +13,11 @@ export const sheetText = ({ standsV, breaksA }: FuseSheet): string =>
 export function fuseText({
   part,
   choice,
-  highestV,
+  highest,
   shortCircuit,
-}: Pick<FuseFigures, 'part' | 'choice' | 'highestV' | 'shortCircuit'>): string {
+}: Pick<FuseFigures, 'part' | 'choice' | 'highest' | 'shortCircuit'>): string {
   if (part.sheet) return `${part.family || 'by its sheet'}: ${sheetText(part.sheet)}`;
   if (choice?.family) return choice.family;
   const breaks = shortCircuit ? `, breaking ${formatNumber(shortCircuit.value, 0)} A` : '';
-  return `for ${formatNumber(highestV, 1)} V${breaks}`;
+  return `for ${formatNumber(highest.value, 1)} V${breaks}`;
 }

@@ -92,7 +92,8 @@ describe('a circuit reckoned a second time', () => {
       const areaOf = new Map(circuit.runs.map(({ run, areaMm2 }) => [run.id, { run, areaMm2 }]));
       const cold = (id: string) => ohm(areaOf.get(id)!.run.lengthM, areaOf.get(id)!.areaMm2, 20);
       const links = wiring.runs.filter(({ role }) => role === 'link').reduce((sum, { id }) => sum + cold(id), 0);
-      for (const { part, shortCircuit, highestV } of circuit.fuses) {
+      for (const { part, shortCircuit, highest } of circuit.fuses) {
+        const highestV = highest.value;
         const passed = way(positive, 'battery-1.+', `${part.id}.in`);
         if (!passed) continue;
         const seen = passed.reduce(
@@ -153,7 +154,7 @@ describe('a circuit reckoned a second time', () => {
         expect(fuse.choice.ratingA, says).toBeGreaterThanOrEqual(1.25 * fuse.design.value - 1e-9);
         if (fuse.largest) expect(fuse.choice.ratingA, says).toBeLessThanOrEqual(fuse.largest.value + 1e-9);
         const { volts, breaks } = SHEETS[fuse.choice.family]!;
-        expect(volts, says).toBeGreaterThanOrEqual(fuse.highestV);
+        expect(volts, says).toBeGreaterThanOrEqual(fuse.highest.value);
         if (fuse.shortCircuit) expect(breaks, says).toBeGreaterThanOrEqual(fuse.shortCircuit.value);
       }
     }

@@ -11,9 +11,10 @@ import type { Part } from './part';
 export function takeOffSheet(rig: CircuitParts, which: (id: string) => boolean): Part[] {
   const refitted = (parts: readonly Part[]): Part[] => {
     const placeOf = new Map(
-      workOut({ ...rig, wiring: { ...rig.wiring, parts: [...parts] } }).fuses.map(
-        ({ part, highestV, shortCircuit }) => [part.id, { highestV, shortCircuitA: shortCircuit?.value ?? 0 }],
-      ),
+      workOut({ ...rig, wiring: { ...rig.wiring, parts: [...parts] } }).fuses.map(({ part, highest, shortCircuit }) => [
+        part.id,
+        { highestV: highest.value, shortCircuitA: shortCircuit?.value ?? 0 },
+      ]),
     );
     return parts.map((part) => {
       const place = placeOf.get(part.id);

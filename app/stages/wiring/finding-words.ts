@@ -51,6 +51,8 @@ function figureOf({ code }: Fault, id: string, facts: WiringFacts): Figure | nul
       return fuse?.design ?? null;
     case 'fuse-large':
       return fuse?.largest ?? null;
+    case 'fuse-volts':
+      return fuse?.highest ?? null;
     case 'no-fuse':
     case 'fuse-breaks':
       return fuse?.shortCircuit ?? null;

@@ -10,6 +10,7 @@ import { canTakeOut } from '@core/wiring/edit-circuit';
 import { isByHand } from '@core/wiring/new-parts';
 import { type Part, type Stud, STUDS } from '@core/wiring/part';
 import { Choice, type Option } from '../../ui/choice';
+import { FigurePart } from '../../ui/figure';
 import { QuantityField } from '../../ui/quantity-field';
 import { TextField } from '../../ui/text-field';
 import { WiringFacts } from './wiring-facts';
@@ -38,7 +39,7 @@ const field = (
 /** One part in full: its posts, what it is rated for, what hangs on it, and how it is taken out. */
 @Component({
   selector: 'co-part-details',
-  imports: [Choice, QuantityField, TextField],
+  imports: [Choice, FigurePart, QuantityField, TextField],
   templateUrl: './part-details.html',
   styleUrl: './details.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -101,6 +102,7 @@ export class PartDetails {
     if (!fuse) return null;
     const isListed = FUSE_FAMILIES.some(({ family }) => family === fuse.family);
     return {
+      figures: this.facts.circuit()?.fuses.find(({ part }) => part.id === fuse.id) ?? null,
       sheet: fuse.sheet,
       family: fuse.family ?? '',
       chosen: fuse.sheet ? BY_SHEET : fuse.family !== null && isListed ? fuse.family : BY_RULES,

@@ -5,6 +5,7 @@ import { FUSE_SCHOOLS, type FuseSchool } from '@core/wiring/plan';
 import type { SectionList } from '@core/conductors/choose-section';
 import { isRated } from '@core/wiring/fuse-sizes';
 import { fuseText, sizeText } from '@core/wiring/fuse-text';
+import type { FuseFigures } from '@core/wiring/circuit-figures';
 import type { PartKind } from '@core/wiring/part';
 import { through } from '@core/wiring/through';
 import { StageTabs } from '../../rig/stage-tabs';
@@ -77,11 +78,12 @@ export class RunsPage {
   protected readonly far = computed(() => {
     const far = this.fuses().filter(({ offSheetA, choice }) => offSheetA !== null && choice !== null);
     if (far.length === 0) return null;
-    const highestV = Math.max(...far.map((fuse) => fuse.highestV));
+    const [{ highest }] = far as [FuseFigures];
     const one = far.length === 1;
     return {
       ids: far.map(({ part }) => part.id),
-      says: `${one ? 'One fuse is' : `${far.length} fuses are`} more than twice what is asked of ${one ? 'it' : 'them'}, and the wire with ${one ? 'it' : 'them'}: the list has none nearer that stands ${formatNumber(highestV, 1)} V and breaks the short circuit there.`,
+      says: `${one ? 'One fuse is' : `${far.length} fuses are`} more than twice what is asked of ${one ? 'it' : 'them'}, and the wire with ${one ? 'it' : 'them'}: the list has none nearer that stands`,
+      highest: far.reduce((most, fuse) => (fuse.highest.value > most.value ? fuse.highest : most), highest),
       press: one ? 'Take it by its own sheet' : `Take these ${far.length} by their own sheets`,
     };
   });
