@@ -210,6 +210,14 @@ const CASES: readonly Case[] = [
     press: /^Take one by its own sheet$/,
   },
   {
+    code: 'no-fuse',
+    // What both batteries carry together, from each.
+    change: part('fuse-battery-1', { family: 'blade' }),
+    says: 'Fuse of battery 1: its family has none so large',
+    why: /^It is at least 1\.25 × what it carries/,
+    press: /^Let the rules choose$/,
+  },
+  {
     code: 'fuse-small',
     change: fuse('fuse-inverter-inv', 5, null),
     says: 'Fuse of Inverter: 5.0 A are less than its load',

@@ -3,6 +3,7 @@ import { sectionText } from '@core/conductors/section-text';
 import { formatNumber } from '@core/quantity/format';
 import type { Figure } from '@core/formula/figure';
 import type { BetterFuse, Fault, Finding } from '@core/wiring/finding';
+import { isFree } from '@core/wiring/fuse-sheet';
 import { isByHand } from '@core/wiring/new-parts';
 import { partIdOf } from '@core/wiring/part';
 import { through } from '@core/wiring/through';
@@ -226,6 +227,13 @@ function wordsOf(
         remedy: 'Put the fuse at the battery’s post, or shorten the cable before it.',
       };
     case 'no-fuse':
+      if (isChosenByHand(id, facts))
+        return {
+          says: `${name}: its family has none so large`,
+          why: 'It is at least 1.25 × what it carries, and larger than what lies behind it.',
+          remedy: 'Another family, or as the rules choose.',
+          apply: byRule(id, facts),
+        };
       return {
         says: `${name}: no fuse of the list will do`,
         why: NO_FUSE[fault.why],
@@ -345,6 +353,12 @@ const offSheetPress = (id: string, facts: WiringFacts): FindingWords['apply'] =>
 const ofOwnSheet = (id: string, facts: WiringFacts): boolean => {
   const part = facts.parts().get(id);
   return part?.kind === 'fuse' && part.sheet !== null;
+};
+
+/** Whether a hand chose what kind of fuse it is. */
+const isChosenByHand = (id: string, facts: WiringFacts): boolean => {
+  const part = facts.parts().get(id);
+  return part?.kind === 'fuse' && !isFree(part);
 };
 
 /** Its own sheet is asked for what the place wants; a named family that does not do is dropped. */

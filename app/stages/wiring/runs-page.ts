@@ -5,7 +5,6 @@ import { FUSE_SCHOOLS, type FuseSchool } from '@core/wiring/plan';
 import type { SectionList } from '@core/conductors/choose-section';
 import { isRated } from '@core/wiring/fuse-sizes';
 import { fuseText, sizeText } from '@core/wiring/fuse-text';
-import type { FuseFigures } from '@core/wiring/circuit-figures';
 import type { PartKind } from '@core/wiring/part';
 import { through } from '@core/wiring/through';
 import { StageTabs } from '../../rig/stage-tabs';
@@ -78,12 +77,11 @@ export class RunsPage {
   protected readonly far = computed(() => {
     const far = this.fuses().filter(({ offSheetA, choice }) => offSheetA !== null && choice !== null);
     if (far.length === 0) return null;
-    const [{ highest }] = far as [FuseFigures];
     const one = far.length === 1;
     return {
       ids: far.map(({ part }) => part.id),
       says: `${one ? 'One fuse is' : `${far.length} fuses are`} more than twice what is asked of ${one ? 'it' : 'them'}, and the wire with ${one ? 'it' : 'them'}: the list has none nearer that stands`,
-      highest: far.reduce((most, fuse) => (fuse.highest.value > most.value ? fuse.highest : most), highest),
+      highest: far.map(({ highest }) => highest).reduce((most, one) => (one.value > most.value ? one : most)),
       press: one ? 'Take it by its own sheet' : `Take these ${far.length} by their own sheets`,
     };
   });
