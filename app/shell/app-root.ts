@@ -1,9 +1,11 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
 import { RigSession } from '../rig/rig-session';
 import { FailureBanner } from './failure-banner';
+import { Failures } from './failures';
 import { FirstStart } from './first-start';
 import { ImportStrip } from './import-strip';
+import { RigFiles } from './rig-files';
 import { ThemeChoice } from '../ui/theme';
 
 @Component({
@@ -14,7 +16,10 @@ import { ThemeChoice } from '../ui/theme';
       <div class="loading" role="status">{{ step }}</div>
     }
     <div class="over">
-      <co-failure-banner />
+      <!-- In a block: blocks are drawn in their order, so it stands there even where the page below fails each time. -->
+      @if (hasFailure()) {
+        <co-failure-banner />
+      }
       <co-import-strip />
     </div>
     <router-outlet />
@@ -52,6 +57,9 @@ import { ThemeChoice } from '../ui/theme';
 })
 export class AppRoot {
   protected readonly first = inject(FirstStart);
+  private readonly failures = inject(Failures);
+  private readonly files = inject(RigFiles);
+  protected readonly hasFailure = computed(() => this.failures.newest() !== null || this.files.lacking() !== null);
 
   constructor() {
     inject(ThemeChoice);

@@ -15,7 +15,8 @@ export class Failures {
 
   note(error: unknown): void {
     const says = errorText(error);
-    this.newest.set({ says, part: PART.test(says) });
+    // One that comes back with each drawing of the page is no news, and must not ask for another.
+    if (this.newest()?.says !== says) this.newest.set({ says, part: PART.test(says) });
   }
 }
 
@@ -30,6 +31,7 @@ export class SayingErrorHandler extends ErrorHandler {
   override handleError(error: unknown): void {
     super.handleError(error);
     const cause = error as { rejection?: unknown } | null;
-    this.failures.note(cause?.rejection ?? error);
+    // Afterwards: while a page is being drawn, nothing that is set asks for another drawing.
+    queueMicrotask(() => this.failures.note(cause?.rejection ?? error));
   }
 }

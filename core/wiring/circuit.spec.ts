@@ -9,12 +9,16 @@ import { CHEMISTRY_IDS } from '../cells/chemistry';
 import { newSource } from '../sources/new-source';
 import type { Source } from '../sources/source';
 import { freshWiring } from './fresh';
+import { bankStrings } from './battery-posts';
 import { fuseText } from './fuse-text';
 import { inverterPath } from './inverter-path';
 import { newRun } from './new-parts';
 import { solve } from '../network/solve';
+import { at } from '../quantity/guard';
 import { type Part, postOf } from './part';
 import { WiringPlan } from './plan';
+import { asDrawn } from './parallel/as-drawn';
+import { parallelShares } from './parallel/shares';
 import { through } from './through';
 import { circuitOf, designA, laidOut, lamp, type Rig, van } from '../kept-spec/van';
 
@@ -67,6 +71,21 @@ describe('lay it out', () => {
     ]);
     expect(circuit.runs.every(({ run }) => run.lengthBy === 'guessed')).toBe(true);
     expect(new Set(circuit.runs.map(({ run }) => run.label)).size).toBe(circuit.runs.length);
+  });
+  it('as drawn is a network that carries what is drawn, on any rig and with any one run missing', () => {
+    fc.assert(
+      fc.property(rigs, fc.nat(), (rig, pick) => {
+        const plan = laidOut(rig);
+        const gone = at(plan.runs, pick % plan.runs.length);
+        for (const runs of [plan.runs, plan.runs.filter((run) => run !== gone)]) {
+          const join = asDrawn(circuitOf(rig, { ...plan, runs }), plan.parts, 0.0001);
+          if (join === null) continue;
+          const batteries = bankStrings(rig.bank).map((_, k) => ({ emfV: 13 + k / 100, ohm: 0.01, looseOhm: 0 }));
+          const { batteryA } = parallelShares(join(batteries), { by: 'current', currentA: 40 })!;
+          expect(batteryA.reduce((sum, amps) => sum + amps, 0)).toBeCloseTo(40, 6);
+        }
+      }),
+    );
   });
   it('has no finding but what no wire or fuse on the lists can do, on any rig', () => {
     fc.assert(

@@ -66,6 +66,18 @@ describe('the circuit as drawn', () => {
     expect(unevenShare(circuit, drawn)?.share).toMatchObject({ name: 'Battery 1', longestM: 1.2, shortestM: 0 });
     expect(equalLeads(circuit, runs)).toBeNull();
   });
+  it('of a single string in series is that string alone, without its links', () => {
+    for (const blocks of [2, 4]) {
+      const alone = { ...van, bank: newBank(newBattery('b', 'agm', 6, 100), blocks, 1) };
+      const drawn = laidOut(alone);
+      const { batteryA, feedV } = parallelShares(
+        asDrawn(circuitOf(alone, drawn), drawn.parts, JOINT_OHM)!([{ emfV: 25.6, ohm: 0.01, looseOhm: 0 }]),
+        { by: 'current', currentA: 20 },
+      )!;
+      expect(batteryA[0]).toBeCloseTo(20, 9);
+      expect(feedV).toBeLessThan(25.6 - 20 * 0.01);
+    }
+  });
   it('is none where nothing is fed by all', () => {
     const cut = { ...plan, runs: plan.runs.filter(({ id }) => id !== 'main-plus') };
     expect(asDrawn(circuitOf(rig, cut), plan.parts, JOINT_OHM)).toBeNull();

@@ -128,8 +128,9 @@ function meetingOf({ currents, strings }: CircuitFigures): Meeting | null {
   return null;
 }
 
-/** The post at which a way from a battery comes to what all strings feed. */
-function firstPost(way: Loop['out'], isOfAll: (edge: Edge) => boolean): string | null {
+/** The post at which a way from a battery comes to what all strings feed. Links lie within their string, be it the only one. */
+function firstPost(whole: Loop['out'], isOfAll: (edge: Edge) => boolean): string | null {
+  const way = whole?.filter(({ run }) => run?.role !== 'link');
   const k = way?.findIndex(isOfAll) ?? -1;
   const [edge, before] = [way?.[k], way?.[k - 1]];
   if (!edge) return null;
