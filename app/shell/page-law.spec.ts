@@ -14,10 +14,10 @@ import { FigurePart } from '../ui/figure';
 import { WorkingStore } from '../ui/working-store';
 import { STAGES } from './stages';
 
-const leadRig = () => wholeRig({ ...sampleRig(), bank: newBank(newBattery('b', 'agm', 6, 110), 2, 2) });
+const leadRig = () => wholeRig({ ...sampleRig(), bank: newBank(newBattery('b', 'agm', 6, 110.123456789), 2, 1) });
 const RIGS: Record<string, () => Rig> = {
   'lithium, laid out': () => wholeRig(),
-  'lead, laid out': leadRig,
+  'lead, one string of two, laid out': leadRig,
   empty: () => newRig('sample', 'New rig', 'UTC'),
 };
 

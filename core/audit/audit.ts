@@ -2,7 +2,7 @@ import { keptBy } from '../plan/kept-by';
 import { at } from '../quantity/guard';
 import { byDefault, computed, entered, type Figure, measured, type Sourced } from '../formula/figure';
 import { sumFigure, sumOver } from '../formula/formula';
-import { formatNumber } from '../quantity/format';
+import { asTyped, formatNumber } from '../quantity/format';
 import type { Inverter } from './inverter';
 import type { AuditPlan } from './plan';
 import type { Load } from './load';
@@ -328,7 +328,7 @@ const toAh = (dayWh: Figure, nominalV: Sourced, key: string, says: string) =>
 function bareVoltsRemark(dayWh: number, nominalV: number): string | undefined {
   const bareV = Math.round(nominalV / 12) * 12;
   if (bareV === 0 || Math.abs(bareV - nominalV) < 0.01 || dayWh === 0) return undefined;
-  return `Dividing by a bare ${bareV} V would say ${formatNumber(dayWh / bareV, 1)} Ah.`;
+  return `Dividing by a bare ${asTyped(bareV)} V would say ${formatNumber(dayWh / bareV, 1)} Ah.`;
 }
 
 function peak(lines: readonly AuditLine[]): Figure {

@@ -1,3 +1,4 @@
+import { asTyped } from '../quantity/format';
 import type { Battery } from '../cells/battery';
 import { cellsInSeries } from '../cells/cells-in-series';
 import type { ChemistryEdits } from '../cells/chemistry-edit';
@@ -39,7 +40,7 @@ export function runtimeSource(asked: AskedSource, edits: ChemistryEdits, usableF
     const { battery } = asked;
     const { cellsInSeries: cells } = battery;
     return {
-      nominalV: computed(cells * chemistry.nominalCellV, `${cells} cells of ${chemistry.nominalCellV} V`),
+      nominalV: computed(cells * chemistry.nominalCellV, `${cells} cells of ${asTyped(chemistry.nominalCellV)} V`),
       capacityAh: entered(battery.capacityAh, battery.name),
       usableFraction,
       peukertExponent,

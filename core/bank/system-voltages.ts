@@ -1,3 +1,4 @@
+import { asTyped } from '../quantity/format';
 import { chooseFuse, type FuseChoice, type FuseDemand, type NoFuse, whyNoFuse } from '../conductors/choose-fuse';
 import {
   chooseSection,
@@ -64,7 +65,7 @@ export function systemVoltages(demand: VoltageDemand): SystemVoltage[] {
     const draw = drawAtBank.figure(
       {
         powerW: computed(demand.powerW, 'largest load'),
-        nominalV: computed(nominalV, `${blocks} blocks of ${demand.blockV} V`),
+        nominalV: computed(nominalV, `${blocks} blocks of ${asTyped(demand.blockV)} V`),
       },
       { key },
     );
@@ -80,7 +81,7 @@ export function systemVoltages(demand: VoltageDemand): SystemVoltage[] {
     };
     const shortCircuitA = shortCircuitAtFuse.figure(
       {
-        highestV: computed(blocks * demand.highestBlockV, `${blocks} blocks of ${demand.highestBlockV} V`),
+        highestV: computed(blocks * demand.highestBlockV, `${blocks} blocks of ${asTyped(demand.highestBlockV)} V`),
         // The same cells in series instead of parallel: resistance grows with the square.
         bankOhm: computed(demand.blockOhm * blocks * blocks, 'the same cells at this voltage'),
         leadsOhm: byDefault(0, 'a fuse at the post'),

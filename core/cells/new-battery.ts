@@ -1,3 +1,4 @@
+import { asTyped } from '../quantity/format';
 import type { Battery } from './battery';
 import type { ChemistryId } from './chemistry';
 import { CHEMISTRIES } from './chemistry.data';
@@ -5,10 +6,10 @@ import { CHEMISTRIES } from './chemistry.data';
 /** A battery of which no more is known than its label says. */
 export function newBattery(id: string, chemistryId: ChemistryId, cellsInSeries: number, capacityAh: number): Battery {
   const { shortName, cellsPer12V } = CHEMISTRIES[chemistryId];
-  const volts = Number(((cellsInSeries / cellsPer12V) * 12).toFixed(1));
+  const volts = (cellsInSeries / cellsPer12V) * 12;
   return {
     id,
-    name: `${shortName} ${capacityAh} Ah, ${volts} V`,
+    name: `${shortName} ${asTyped(capacityAh)} Ah, ${asTyped(volts)} V`,
     chemistryId,
     cellsInSeries,
     capacityAh,

@@ -1,3 +1,4 @@
+import { asTyped } from '../quantity/format';
 import { computed, type Figure, type Sourced, type WorkingTerm } from '../formula/figure';
 import { formula, sumFigure } from '../formula/formula';
 import type { ChargingPlan } from './plan';
@@ -40,5 +41,5 @@ function most(source: Source, nominalV: number): Sourced {
   if (source.kind !== 'solar') return limit;
   const arrayW = arraysPower(source.arrays);
   const fromArraysA = (arrayW * source.efficiencyFraction) / nominalV;
-  return fromArraysA < limit.value ? computed(fromArraysA, `${arrayW} W through its controller`) : limit;
+  return fromArraysA < limit.value ? computed(fromArraysA, `${asTyped(arrayW)} W through its controller`) : limit;
 }

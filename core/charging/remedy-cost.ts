@@ -1,3 +1,4 @@
+import { asTyped } from '../quantity/format';
 import { byDefault, computed, entered, type Figure } from '../formula/figure';
 import { formula } from '../formula/formula';
 import type { Bank } from '../bank/plan';
@@ -65,7 +66,7 @@ export function remedyCost(remedy: Remedy, bank: Bank, prices: RemedyPrices): { 
   const strings = computed(remedy.bank ?? 0);
   const perString =
     battery.price === null
-      ? entered(prices.perBankAh * battery.capacityAh, `${prices.perBankAh} for each Ah`)
+      ? entered(prices.perBankAh * battery.capacityAh, `${asTyped(prices.perBankAh)} for each Ah`)
       : entered(battery.price * seriesCount, `${seriesCount} × ${battery.name}`);
   return {
     price: cost.figure(

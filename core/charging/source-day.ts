@@ -1,3 +1,4 @@
+import { asTyped } from '../quantity/format';
 import { at } from '../quantity/guard';
 import { computed, entered, type Figure } from '../formula/figure';
 import { formula, sumFigure } from '../formula/formula';
@@ -128,7 +129,7 @@ function solarDay(source: SolarSource, site: SiteMonth, around: Surroundings): F
       {
         aboveAirH: aboveAirDay(site),
         clearness: site.clearness,
-        tiltRatio: computed(tiltRatio, `${array.tiltDeg}° towards ${array.azimuthDeg}°`),
+        tiltRatio: computed(tiltRatio, `${asTyped(array.tiltDeg)}° towards ${asTyped(array.azimuthDeg)}°`),
         unshaded: computed(all > 0 ? seen / all : 1, HOURLY),
       },
       { key: `${key}:${array.id}` },
@@ -159,7 +160,7 @@ function solarDay(source: SolarSource, site: SiteMonth, around: Surroundings): F
     );
   const [freeAh, heldAh] = [heldTo(Number.MAX_VALUE), heldTo(source.limitA)];
   const passes = runs ? (freeAh > 0 ? heldAh / freeAh : 1) : 0;
-  const note = runs ? `${source.limitA} A at most` : 'not in use';
+  const note = runs ? `${asTyped(source.limitA)} A at most` : 'not in use';
   return limited.figure({ arraysAh, passes: computed(passes, note) }, { key, says: `${source.name}, a usual day` });
 }
 

@@ -1,3 +1,4 @@
+import { asTyped } from '../quantity/format';
 import type { Chemistry } from '../cells/chemistry';
 import { chemistryValue } from '../cells/chemistry-of';
 import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
@@ -85,7 +86,7 @@ export function chargersOf(
   const used = sources.filter(({ on }) => on);
   const sheet = (key: 'absorptionCellV' | 'floatCellV'): Sourced => {
     const cell = chemistryValue(chemistry, key);
-    return { ...cell, value: cell.value * cells, note: `${cell.note}: ${cells} cells of ${cell.value} V` };
+    return { ...cell, value: cell.value * cells, note: `${cell.note}: ${cells} cells of ${asTyped(cell.value)} V` };
   };
   const stated = (key: 'absorptionV' | 'floatV') =>
     used

@@ -1,3 +1,4 @@
+import { asTyped } from '../quantity/format';
 import type { Audit } from '../audit/audit';
 import type { Inverter } from '../audit/inverter';
 import type { Bank } from '../bank/plan';
@@ -126,7 +127,7 @@ export function monitorFacts(rig: MonitorRig, profile: Profile = profileOf(rig.p
     chargers: chargersOf(profile, sources, chemistry, cells),
     restedFullV: ofCells(1),
     restedReserveV: ofCells(Math.max(0, 1 - bank.usableFraction)),
-    bankOhm: computed(ohm, `the bank at ${coldC} °C`),
+    bankOhm: computed(ohm, `the bank at ${asTyped(coldC)} °C`),
     smallestStanding: audit.smallestStanding && {
       value: audit.smallestStanding.currentA,
       origin: 'computed',

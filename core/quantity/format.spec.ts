@@ -1,5 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { formatNumber, formatQuantity, quantityText } from './format';
+import { asTyped, formatNumber, formatQuantity, quantityText } from './format';
+
+it('a typed value keeps its own decimals, four at most', () => {
+  const said = [7, 7.5, 0.05, 12.80001, 9.600000000000001, 0.30000000000000004, 1e-9, -0.5, 12345.6];
+  expect(said.map(asTyped)).toEqual(['7', '7.5', '0.05', '12.8', '9.6', '0.3', '0', '−0.5', '12\u2009345.6']);
+});
 
 describe('formatNumber', () => {
   it('uses a true minus and never shows minus zero', () => {

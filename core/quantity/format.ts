@@ -23,6 +23,15 @@ export function formatNumber(value: number, decimals: number, signed = false): s
   return sign + (fraction === undefined ? grouped : `${grouped}.${fraction}`);
 }
 
+/**
+ * A value as somebody typed it or a maker stamped it: the decimals that it has, four at most.
+ * @example asTyped(7.5) // "7.5"
+ */
+export const asTyped = (value: number): string => {
+  const [, fraction = ''] = String(Number(value.toFixed(4))).split('.');
+  return formatNumber(value, fraction.length);
+};
+
 /** Decimals that show a value of this unit with at least three digits that say something, and no more than it deserves. */
 export function decimalsFor(value: number, unit: Unit, system: UnitSystem = 'metric'): number {
   const look = unitLook(unit, system);

@@ -1,10 +1,10 @@
 import { sectionText } from '../conductors/section-text';
-import { formatNumber } from '../quantity/format';
+import { asTyped, formatNumber } from '../quantity/format';
 import type { CircuitFigures } from './circuit-figures';
 import { type Part, partIdOf, type Stud } from './part';
 import type { PrintedList } from './plan';
 import type { CableStep, Run } from './run';
-import { fuseText, sizeText } from './fuse-text';
+import { fuseText } from './fuse-text';
 import { through } from './through';
 
 /** One cable as it is cut. */
@@ -131,7 +131,7 @@ export function partsToBuy(
   for (const fuse of circuit.fuses)
     if (fuse.choice) {
       const { ratingA } = fuse.choice;
-      count(`fuse ${sizeText(ratingA)} A, ${fuseText(fuse)}, with its holder`);
+      count(`fuse ${asTyped(ratingA)} A, ${fuseText(fuse)}, with its holder`);
     }
   const byName =
     <Row>(says: (row: Row) => string) =>

@@ -2,9 +2,6 @@ import { formatNumber } from '../quantity/format';
 import type { FuseFigures } from './circuit-figures';
 import type { FuseSheet } from './part';
 
-/** The size of a fuse as it is stamped on it: 7.5, 110. @example sizeText(7.5) // "7.5" */
-export const sizeText = (ratingA: number): string => formatNumber(ratingA, ratingA % 1 === 0 ? 0 : 1);
-
 /** "58 V, breaking 4,300 A" */
 export const sheetText = ({ standsV, breaksA }: FuseSheet): string =>
   `${formatNumber(standsV, 0)} V, breaking ${formatNumber(breaksA, 0)} A`;

@@ -11,7 +11,7 @@ import { CHEMISTRY_IDS, type ChemistryId } from '@core/cells/chemistry';
 import { CHEMISTRIES } from '@core/cells/chemistry.data';
 import { chemistryOf } from '@core/cells/chemistry-of';
 import { type Figure, under } from '@core/formula/figure';
-import { formatNumber } from '@core/quantity/format';
+import { asTyped, formatNumber } from '@core/quantity/format';
 import type { Bank, OtherStrings } from '@core/bank/plan';
 import type { Battery } from '@core/cells/battery';
 import { LIMITS } from '@core/rig/limits';
@@ -49,6 +49,7 @@ export class BankPage {
   protected readonly facts = inject(BankFacts);
   protected readonly units = inject(UnitChoice);
   protected readonly limits = LIMITS;
+  protected readonly typed = asTyped;
   protected readonly factor = (share: number) => formatNumber(share, 3);
   protected readonly chemistries = CHEMISTRY_IDS.map((id) => CHEMISTRIES[id]);
   protected readonly bank = this.facts.bank;
@@ -206,7 +207,7 @@ function warningText(warning: MixingWarning): string {
     case 'model':
       return `Another model (${warning.says}): unequal resistance shares the current unequally, and one works harder than its sheet foresees.`;
     case 'capacity':
-      return `Another capacity, ${warning.otherAh} beside ${warning.ownAh} Ah: the smaller is full and empty first.`;
+      return `Another capacity, ${asTyped(warning.otherAh)} beside ${asTyped(warning.ownAh)} Ah: the smaller is full and empty first.`;
     case 'age':
       return `${warning.months} months between them: the older one ages the younger.`;
     case 'age-unknown':

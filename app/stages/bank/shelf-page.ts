@@ -1,3 +1,4 @@
+import { asTyped } from '@core/quantity/format';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -82,6 +83,7 @@ export class ShelfPage {
   protected readonly facts = inject(BankFacts);
   protected readonly units = inject(UnitChoice);
   protected readonly fields = FIELDS;
+  protected readonly typed = (value: number | null) => (value === null ? '–' : asTyped(value));
   protected readonly generic = GENERIC_BATTERIES;
   protected readonly chemistries: readonly Option[] = CHEMISTRY_IDS.map((id) => ({
     id,

@@ -6,7 +6,7 @@ import { highestBlockV } from '@core/cells/highest-voltage';
 import type { SectionList } from '@core/conductors/choose-section';
 import { gaugeOf } from '@core/conductors/gauges.data';
 import { arraysPower } from '@core/sources/arrays-power';
-import { formatNumber } from '@core/quantity/format';
+import { asTyped, formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
 import { FigurePart } from '../../ui/figure';
 import { QuantityField } from '../../ui/quantity-field';
@@ -27,6 +27,7 @@ export class VoltagePage {
   protected readonly facts = inject(BankFacts);
   protected readonly limits = LIMITS;
   protected readonly number = formatNumber;
+  protected readonly typed = asTyped;
   protected readonly units = inject(UnitChoice);
   protected readonly gauge = gaugeOf;
   protected readonly list = computed<SectionList>(() => (this.units.system() === 'imperial' ? 'gauges' : 'metric'));
@@ -96,7 +97,7 @@ export class VoltagePage {
   protected converters(column: SystemVoltage): string {
     if (column.converters.length === 0) return 'none';
     const watts = column.converters.reduce((sum, one) => sum + one.powerW, 0);
-    return `${column.converters.map(({ says, voltageV }) => `${says} (${voltageV} V)`).join(', ')}: ${formatNumber(watts, 0)} W`;
+    return `${column.converters.map(({ says, voltageV }) => `${says} (${asTyped(voltageV)} V)`).join(', ')}: ${formatNumber(watts, 0)} W`;
   }
 
   protected noFuse({ noFuse, shortCircuitA, blocks }: SystemVoltage): string {

@@ -1,5 +1,5 @@
+import { asTyped } from '@core/quantity/format';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { sizeText } from '@core/wiring/fuse-text';
 import type { Mark } from './drawing-layout';
 
 const TALL = 20;
@@ -72,6 +72,6 @@ export class DrawnMark {
   protected readonly says = computed(() => {
     const { kind, ratingA } = this.mark();
     if (kind !== 'fuse') return kind === 'protection' ? 'own' : '';
-    return ratingA === null ? 'none fits' : `${sizeText(ratingA)} A`;
+    return ratingA === null ? 'none fits' : `${asTyped(ratingA)} A`;
   });
 }

@@ -1,7 +1,6 @@
 import type { ElkExtendedEdge, ElkNode, ElkPort } from 'elkjs/lib/elk-api';
 import { sectionText } from '@core/conductors/section-text';
-import { formatNumber } from '@core/quantity/format';
-import { sizeText } from '@core/wiring/fuse-text';
+import { asTyped, formatNumber } from '@core/quantity/format';
 import type { Circuit } from '@core/wiring/circuit-figures';
 import { type Part, partIdOf, type PartKind, postOf, postsOf } from '@core/wiring/part';
 import type { Run } from '@core/wiring/run';
@@ -186,7 +185,7 @@ export function netDrawing(
   const says = new Map<string, string>([
     ...circuit.strings.map(({ id, battery }) => [id, `${formatNumber(battery.capacityAh, 0)} Ah`] as const),
     ...circuit.fuses.map(
-      ({ part, choice }) => [part.id, choice ? `${sizeText(choice.ratingA)} A` : 'none fits'] as const,
+      ({ part, choice }) => [part.id, choice ? `${asTyped(choice.ratingA)} A` : 'none fits'] as const,
     ),
     ...circuit.loops.map(({ part, demand }) => [part.id, `${formatNumber(demand.current.value, 1)} A`] as const),
     ...circuit.seconds.map(({ id, nominalV }) => [id, `${formatNumber(nominalV, 0)} V`] as const),

@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { formatNumber } from '@core/quantity/format';
+import { asTyped, formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
 import { FUSE_SCHOOLS, type FuseSchool } from '@core/wiring/plan';
 import type { SectionList } from '@core/conductors/choose-section';
 import { isRated } from '@core/wiring/fuse-sizes';
-import { fuseText, sizeText } from '@core/wiring/fuse-text';
+import { fuseText } from '@core/wiring/fuse-text';
 import type { PartKind } from '@core/wiring/part';
 import { through } from '@core/wiring/through';
 import { StageTabs } from '../../rig/stage-tabs';
@@ -64,7 +64,7 @@ export class RunsPage {
   protected readonly limits = LIMITS;
   protected readonly number = formatNumber;
   protected readonly fuseText = fuseText;
-  protected readonly size = sizeText;
+  protected readonly size = asTyped;
   protected readonly lists: readonly Option[] = [
     { id: 'metric', name: 'mm²' },
     { id: 'gauges', name: 'AWG' },
