@@ -41,6 +41,11 @@ describe('fitInverter', () => {
     const fit = fitInverter(points, 0)!;
     expect(fit.points.filter((point) => point.outlier).map((point) => point.acW)).toEqual([200]);
   });
+  it('draws the curve through three: 0 → 10 W, 100 → 122 W, 200 → 238 W bends by 2 W in 100²', () => {
+    const fit = fitInverter([pair(0, 10), pair(100, 122), pair(200, 238)], 0)!;
+    expect(fit).toMatchObject({ kind: 'curve', a: expect.closeTo(10, 8), b: expect.closeTo(1.1, 9) });
+    expect(fit.c).toBeCloseTo(2e-4, 11);
+  });
   it('is nothing without power', () => expect(fitInverter([pair(0, 0)], 0)).toBeNull());
   test.prop([
     fc.double({ min: 0, max: 40, noNaN: true }),

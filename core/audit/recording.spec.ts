@@ -28,6 +28,12 @@ describe('summarise', () => {
   });
   it('asks to go on with fewer than three cycles or two hours', () => {
     expect(summarise(recording([1, 60], [0, 90]), 'k')!.recordLonger).toEqual(['too-few-cycles']);
+    const cycle: [number, number][] = [
+      [1, 20],
+      [0, 30],
+    ];
+    const enough = summarise(recording([0, 5], ...cycle, ...cycle, ...cycle, [1, 1]), 'k')!;
+    expect([enough.cycles, enough.recordLonger]).toEqual([3, []]);
     expect(summarise(recording([1, 1]), 'k')!.recordLonger).toEqual(['too-few-cycles', 'too-short']);
   });
   it('is nothing without time', () => expect(summarise(recording([1, 0]), 'k')).toBeNull());

@@ -12,7 +12,7 @@ import { chargingVoltage } from './charging-voltage';
 import { agedCapacity } from '../bank/bank-formulas';
 import { entered } from '../formula/figure';
 import { chargeFigures } from './charge-figures';
-import { levelSunDay } from './light-figures';
+import { aboveAirDay, levelSunDay } from './light-figures';
 import { monthReason, monthVerdict } from './month-verdict';
 import { profileIssues } from './profile-check';
 import { relayCurrent } from '../sources/relay-current';
@@ -188,6 +188,7 @@ describe('workings', () => {
   it('of the light multiply out', () => {
     for (const site of around.sites) {
       const sunny = levelSunDay(site);
+      expect(aboveAirDay({ ...site, name: 'Hithe' }).working().terms[0]).toMatchObject({ note: 'Hithe' });
       expect(sunny.value).toBeCloseTo(sunny.working().terms[0]!.value * sunny.working().terms[1]!.value, 12);
     }
   });

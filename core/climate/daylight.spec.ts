@@ -12,7 +12,15 @@ const hoursOf = ({ dawnMs, duskMs }: ReturnType<typeof daylightOf>) => (duskMs -
 describe('daylight', () => {
   it('is 06 to 18 where the place is not known', () => {
     const one = day(2026, 3, 9);
-    expect(daylightOf(one, null, null)).toEqual({ dawnMs: one.startMs + 6 * HOUR, duskMs: one.startMs + 18 * HOUR });
+    for (const [latitude, longitude] of [
+      [null, null],
+      [70, null],
+      [null, 20],
+    ] as const)
+      expect(daylightOf(one, latitude, longitude)).toEqual({
+        dawnMs: one.startMs + 6 * HOUR,
+        duskMs: one.startMs + 18 * HOUR,
+      });
   });
   it('at the equinox, on the equator, is half a day and two civil twilights of 24 minutes', () => {
     const light = daylightOf(day(2026, 3, 20), 0, 0);

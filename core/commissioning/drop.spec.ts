@@ -76,6 +76,15 @@ describe('the proof by voltage drop', () => {
     const swapped = seenAs({ amps: -50, atPosts: 12.8, atBar: 13.0, atEnd: 13.2 });
     expect(judgeDrop(step, swapped, 0.01)).toMatchObject({ outcome: 'ask' });
   });
+  it('bears a step of the meter at either end the wrong way, √2 of one in all, and no more', () => {
+    const verdict = (amps: number, riseV: number) =>
+      judgeDrop(step, seenAs({ amps, atPosts: 13.2, atBar: 13.2 - Math.sign(amps) * riseV, atEnd: 13.2 }), 0.01)!
+        .stretches[0]!.verdict;
+    for (const amps of [-50, 50, -2]) {
+      expect(verdict(amps, 0.0141)).not.toBe('rises');
+      expect(verdict(amps, 0.0142)).toBe('rises');
+    }
+  });
   it('answers nothing without a current, or with a place left out', () => {
     expect(judgeDrop(step, seenAs({ amps: 0, atPosts: 13, atBar: 13, atEnd: 13 }), 0.01)).toBeNull();
     expect(judgeDrop(step, seenAs({ amps: -5, atPosts: 13, atEnd: 13 }), 0.01)).toBeNull();

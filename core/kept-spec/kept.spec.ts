@@ -3,7 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { audited, banked, charged, conducted, simulated, skied } from './cases.data';
 import { type Flat, flatten } from './flatten.data';
 import { logged, read, summed } from './log-cases.data';
+import { metered } from './metered.data';
 import { proven } from './proven.data';
+import { wired } from './wired.data';
 
 /**
  * What the core comes to for the demo rigs and a few odd ones, figure by figure, against what it came to when these figures were last
@@ -21,6 +23,8 @@ const CASES: Record<string, () => unknown> = {
   read,
   summed,
   proven,
+  wired,
+  metered,
 };
 const fileOf = (name: string) => new URL(`./figures/${name}.json`, import.meta.url);
 

@@ -101,6 +101,13 @@ describe('dates in cells', () => {
     expect(cells.read('11.3.2026 10:00')?.wallMs).toBe(Date.UTC(2026, 2, 11, 10));
     expect(cells.read('1.3.2026 10:00')?.wallMs).toBe(Date.UTC(2026, 2, 1, 10));
   });
+  it('of a date whose day goes on with another digit are read anew', () => {
+    for (let day = 10; day <= 31; day++) {
+      const cells = new TimeCells('iso', '.');
+      for (const written of [Math.floor(day / 10), day])
+        expect(cells.read(`2026-3-${written}`)?.wallMs).toBe(Date.UTC(2026, 2, written));
+    }
+  });
   it('know leap years', () => {
     expect(utcDateMs(2028, 2, 29)).toBe(Date.UTC(2028, 1, 29));
     expect(utcDateMs(2026, 2, 29)).toBeNaN();

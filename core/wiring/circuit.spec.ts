@@ -87,6 +87,11 @@ describe('lay it out', () => {
       }),
     );
   });
+  it('gives a load from 250 W on a circuit of its own, and a smaller one that of its group', () => {
+    const rig = { ...van, loads: [lamp('oven', 'Galley', 250), lamp('hob', 'Galley', 249)] };
+    const ids = laidOut(rig).parts.map(({ id }) => id);
+    expect(['load-oven', 'load-hob', 'group-Galley'].map((id) => ids.includes(id))).toEqual([true, false, true]);
+  });
   it('has no finding but what no wire or fuse on the lists can do, on any rig', () => {
     fc.assert(
       fc.property(rigs, (rig) => {

@@ -84,6 +84,18 @@ describe('the circuit as drawn', () => {
   });
 });
 
+it('is worked out for sixteen batteries, and not for more', () => {
+  for (const [strings, is] of [
+    [16, true],
+    [17, false],
+  ] as const) {
+    const many = { ...van, bank: newBank(newBattery('b', 'lfp', 4, 100), 1, strings) };
+    const laid = laidOut(many);
+    const runs = laid.runs.map((run) => (/^battery-(?!2-).*-plus$/.test(run.id) ? { ...run, lengthM: 5 } : run));
+    expect(unevenShare(circuitOf(many, { ...laid, runs }), { ...laid, runs }) !== null).toBe(is);
+  }
+});
+
 describe('leads that must be equal', () => {
   const longer = (lengthM: number) => ({
     ...plan,

@@ -101,6 +101,14 @@ describe('splitting into states', () => {
     expect(states).toHaveLength(3);
     expect(spans.map((span) => span.state)).toEqual(plan);
   });
+  it('of two levels without any noise changes where they do', () => {
+    const levelDb = Float64Array.from({ length: 300 }, (_, k) => (k >= 100 && k < 200 ? -20 : -60));
+    expect(splitStates({ frameS: 0.1, levelDb }, { count: null, shortestS: 3 }).spans).toEqual([
+      { state: 0, seconds: 10 },
+      { state: 1, seconds: 10 },
+      { state: 0, seconds: 10 },
+    ]);
+  });
   it('is nothing for nothing', () =>
     expect(splitStates({ frameS: 0.1, levelDb: new Float64Array(0) }, { count: null, shortestS: 3 })).toEqual({
       states: [],

@@ -97,6 +97,7 @@ describe('the warmth along a course', () => {
     const after = rows.find(({ atS }) => atS >= events[0]!.atS)!;
     expect(warmest(after)).toBeCloseTo(30 + 75 * (160 / 270) ** 2, 3);
     expect(warmest(after)).toBeGreaterThan(warmest(rows[0]));
+    expect([rows[0]!.joinedCount, after.joinedCount]).toEqual([bank.drained.length, bank.drained.length - 1]);
   });
   it('is not known where no lead says what it carries', () =>
     expect(courseOf(join, bank.drained, rule, null).rows.every(({ hottest }) => hottest === null)).toBe(true));
