@@ -1,4 +1,10 @@
-import { ChangeDetectionStrategy, Component, ErrorHandler, provideZonelessChangeDetection, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ErrorHandler,
+  provideZonelessChangeDetection,
+  signal,
+} from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
 import { provideState, provideStore } from '@ngrx/store';
@@ -11,7 +17,11 @@ import { SayingErrorHandler } from './failures';
 import { FirstStart } from './first-start';
 import { RigFiles } from './rig-files';
 
-@Component({ selector: 'co-broken', template: '<p>{{ figure() }}</p>', changeDetection: ChangeDetectionStrategy.OnPush })
+@Component({
+  selector: 'co-broken',
+  template: '<p>{{ figure() }}</p>',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
 class BrokenPage {
   protected figure(): number {
     throw new Error('3 A have no way back');

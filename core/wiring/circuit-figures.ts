@@ -16,6 +16,9 @@ export interface RunFigures {
   /** Chosen by the rules, or as it lies there. */
   chosen: boolean;
   ampacityA: number | null;
+  /** What it must carry, or bear until a fuse blows, and which of these it is. */
+  bears: Figure;
+  bearsFor: 'load' | 'fuse' | 'others';
   drop: Figure;
   /** At its design current. */
   lossW: number;

@@ -152,8 +152,10 @@ describe('the way to the inverter, for the sag map', () => {
         (sum, { run, areaMm2 }) => sum + ohm(run.lengthM, areaMm2) * (run.id.startsWith('battery-') ? 0.5 : 1),
         0,
       );
+    const metres = circuit.runs.filter(({ run }) => loop.runIds.includes(run.id)).map(({ run }) => run.lengthM);
     expect(inverterPath(freshWiring(), circuit)).toMatchObject({
       ohm: expect.closeTo(byHand, 12) as number,
+      lengthM: expect.closeTo(metres.reduce((sum, one) => sum + one, 0) / 2, 12) as number,
       from: 'circuit',
     });
   });

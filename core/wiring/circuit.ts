@@ -2,20 +2,29 @@ import type { Load } from '../audit/load';
 import { cellsInSeries } from '../cells/cells-in-series';
 import { chemistryOf } from '../cells/chemistry-of';
 import { FUSE_FAMILIES } from '../conductors/fuses.data';
-import { fusesBetween } from '../conductors/choose-fuse';
+import { fusesBetween, OVER_LOAD } from '../conductors/choose-fuse';
 import type { SectionList } from '../conductors/choose-section';
 import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
 import { sumOver } from '../formula/formula';
 import { at } from '../quantity/guard';
-import { bearingsOf } from './bearing';
+import { type Bearing, bearingsOf, bornA } from './bearing';
 import type { Circuit, CircuitFigures, FuseFigures, LoopFigures, RunFigures } from './circuit-figures';
 import { type Currents, currentsOf, type Flow, type Loop } from './currents';
 import { type DemandParts, demandsOf, inputsOf } from './demand';
 import { findingsOf } from './findings';
-import { conductorTemp, designCurrent, dropShare, largestFuse, runDrop, shortCircuitThrough } from './formulas';
+import {
+  conductorTemp,
+  designCurrent,
+  dropShare,
+  largestFuse,
+  mustBear,
+  runDrop,
+  shortCircuitThrough,
+} from './formulas';
 import { farFromList, isFree, leastOffSheet } from './fuse-sheet';
 import { fusesFor, fuseSizes, isOfSheet, isTap } from './fuse-sizes';
 import { highestOfBank, highestOfSecond } from './highest';
+import { mostByWire } from './most-by-wire';
 import { type Part, postOf } from './part';
 import type { WiringPlan } from './plan';
 import { surgeOf, usualDay } from './usual-day';
@@ -66,17 +75,19 @@ export function workOut(rig: CircuitParts): Circuit {
   let seenOhm: ReadonlyMap<string, number> = new Map();
   let chosen: SectionsChosen = { areaMm2: new Map(), beyond: new Set() };
   const bearings = bearingsOf(wiring.runs, guards, currents, wiring.nearM);
-  const bearsA = (run: Run) => bearings.get(run.id)?.(sizes) ?? 0;
+  const bearsA = (run: Run) => bornA(pick(bearings, run.id), sizes);
   const placeOf = (fuse: FusePart) => {
     const ohm = seenOhm.get(fuse.id);
     const atMostV = highestAt(fuse).value;
     return { highestV: atMostV, shortCircuitA: ohm === undefined ? 0 : atMostV / ohm };
   };
   const ladders = new Map(known.map((run) => [run.id, ladderOf(run, wiring.list)] as const));
+  const mosts = mostByWire(wiring.parts, known, bearings, currents, ladders);
+  const mostA = ({ id }: FusePart) => pick(mosts, id);
   const placeInString = stringPlaces(currents);
   for (let round = 0; ; round++) {
     if (round === ROUNDS_MOST) throw new Error('the sizes of the fuses do not settle');
-    const grown = fuseSizes(wiring, currents, { behind, designA, placeOf }, sizes);
+    const grown = fuseSizes(wiring, currents, { behind, designA, placeOf, mostA }, sizes);
     if (round > 0 && [...grown].every(([id, size]) => sizes.get(id) === size)) break;
     sizes = grown;
     const needs = {
@@ -94,6 +105,8 @@ export function workOut(rig: CircuitParts): Circuit {
     runFigures(run, areaOf(run, chosen), pick(designs, run.id), {
       flow: currents.flows.get(run.id),
       guard: guards.get(run.id) ?? null,
+      bearing: pick(bearings, run.id),
+      sizes,
       list: wiring.list,
       nominalV,
     }),
@@ -132,7 +145,7 @@ export function workOut(rig: CircuitParts): Circuit {
   };
   return {
     ...figures,
-    findings: findingsOf(figures, { graph, beyond: chosen.beyond, bearsA, lines: rig.audit.lines, ...rig }),
+    findings: findingsOf(figures, { graph, beyond: chosen.beyond, lines: rig.audit.lines, ...rig }),
   };
 }
 
@@ -190,11 +203,15 @@ function stringPlaces({ outWays, backWays, flows, stringCount }: Currents): Read
 interface RunFacts {
   flow: Flow | undefined;
   guard: Guard | null;
+  bearing: Bearing;
+  sizes: ReadonlyMap<string, number>;
   list: SectionList;
   nominalV: number;
 }
 
-function runFigures(run: Run, areaMm2: number, design: Figure, { flow, guard, list, nominalV }: RunFacts): RunFigures {
+function runFigures(run: Run, areaMm2: number, design: Figure, facts: RunFacts): RunFigures {
+  const { flow, guard, bearing, sizes, list, nominalV } = facts;
+  const [beforeA, othersA] = [bearing.beforeA(sizes), bearing.othersA(sizes)];
   const key = { key: run.id, says: `${run.label}, voltage lost` };
   const ampacityA = anyAmpacity(run, areaMm2);
   const drop = runDrop.figure(
@@ -212,6 +229,11 @@ function runFigures(run: Run, areaMm2: number, design: Figure, { flow, guard, li
     areaMm2,
     chosen: run.areaMm2 === null,
     ampacityA,
+    bears: mustBear.figure(
+      { currentA: design, beforeA: computed(beforeA, 'by their sizes'), othersA: computed(othersA, 'by their sizes') },
+      { key: run.id, says: `${run.label}, must bear` },
+    ),
+    bearsFor: Math.max(beforeA, othersA) <= design.value ? 'load' : othersA > beforeA ? 'others' : 'fuse',
     drop,
     lossW: design.value * drop.value,
     surge: surgeOf(run, design, flow),
@@ -269,7 +291,11 @@ function fuseFigures(
     return { ...own, choice: { ratingA: part.ratingA, family: familyOf(part, place, isOfSheet(own)) }, chosen: false };
   const size = pick(sizes, part.id);
   const most = largest?.value ?? Number.POSITIVE_INFINITY;
-  const up = fusesFor(part, place, size, Math.max(size, most))[0] ?? null;
+  // Where none so large will do there, one that blows before the one behind it still protects.
+  const up =
+    fusesFor(part, place, size, Math.max(size, most))[0] ??
+    fusesFor(part, place, design.value * OVER_LOAD, size).at(-1) ??
+    null;
   // Under the wire: the largest that stays within its share of what the wire carries.
   const down = fusesFor(part, place, size, most * wiring.wireShare).at(-1) ?? null;
   const far = isFree(part) && !isOfSheet(own) ? farFromList(leastA(part), place) : null;

@@ -31,7 +31,7 @@ type Circuit = Laid & Pick<WiringPlan, 'removed'>;
 
 /**
  * A part put into a run, which becomes two: the label stays with what leads on, the other piece takes the next. A fuse sits near where the
- * run begins, all else half-way; both lengths are guesses then.
+ * run begins, or near its end where there is one at its beginning; all else half-way. Both lengths are guesses then.
  * @returns the circuit as it was where there is no such run, or nothing of that kind belongs into it
  */
 export function putInto(circuit: Circuit, runId: string, kind: Insert, ownId: string): Circuit {
@@ -44,7 +44,9 @@ export function putInto(circuit: Circuit, runId: string, kind: Insert, ownId: st
   // Its battery’s side looks to the battery.
   const turned = kind === 'protection' && partIdOf(run.to).startsWith('battery-');
   const [near, far] = turned ? [second, first] : [first, second];
-  const nearM = kind === 'fuse' ? Math.min(NEAR_M, run.lengthM / 2) : run.lengthM / 2;
+  const fuseM = Math.min(NEAR_M, run.lengthM / 2);
+  const isFuse = (post: string) => circuit.parts.some(({ id, kind }) => id === partIdOf(post) && kind === 'fuse');
+  const nearM = kind !== 'fuse' ? run.lengthM / 2 : isFuse(run.from) ? run.lengthM - fuseM : fuseM;
   const piece: Run = {
     ...run,
     id: `${id}-piece`,

@@ -25,9 +25,9 @@ export type Fault =
   | { code: 'uneven'; name: string; fraction: number; fairFraction: number; longestM: number; shortestM: number }
   | { code: 'off-list'; areaMm2: number }
   | { code: 'cut-otherwise'; cutMm2: number; cutForM: number; areaMm2: number; lengthM: number }
-  | { code: 'thin'; carriesA: number; wantedA: number; by: 'load' | 'fuse'; enoughMm2: number | null }
+  | { code: 'thin'; carriesA: number; wantedA: number; by: 'load' | 'fuse' | 'others'; enoughMm2: number | null }
   | { code: 'drop'; fraction: number; mostFraction: number }
-  | { code: 'beyond-list' }
+  | { code: 'beyond-list'; by: 'load' | 'fuse' | 'others' | 'drop'; carriesA: number; wantedA: number }
   | { code: 'bare'; bareM: number; mostM: number }
   | { code: 'no-fuse'; why: NoFuse }
   | { code: 'fuse-small'; ratingA: number; wantedA: number; better: FuseChoice | null }

@@ -15,7 +15,6 @@ import { through } from './through';
 
 interface FindingFacts extends PlanFacts {
   beyond: ReadonlySet<string>;
-  bearsA: (run: Run) => number;
 }
 
 /** Numbers that differ by less are taken for equal. */
@@ -73,12 +72,19 @@ function ofWhole(circuit: CircuitFigures, { wiring, graph }: FindingFacts): Find
 }
 
 function ofRun(
-  { run, design, areaMm2, chosen, ampacityA, guard }: RunFigures,
-  { wiring, beyond, bearsA }: FindingFacts,
+  { run, design, areaMm2, chosen, ampacityA, bears, bearsFor, guard }: RunFigures,
+  { wiring, beyond }: FindingFacts,
 ): Finding[] {
   const on = { run: run.id };
   const found: Finding[] = [];
-  if (chosen && beyond.has(run.id)) found.push(finding('error', on, { code: 'beyond-list' }));
+  const wantedA = bears.value;
+  if (chosen && beyond.has(run.id)) {
+    const carriesA = ampacityA ?? 0;
+    const by = carriesA >= wantedA ? 'drop' : carriesA < design.value ? 'load' : bearsFor;
+    found.push(
+      finding('error', on, { code: 'beyond-list', by, carriesA, wantedA: by === 'load' ? design.value : wantedA }),
+    );
+  }
   const { cut, lengthM } = run;
   if (cut && (cut.areaMm2 !== areaMm2 || lengthM > cut.lengthM * (1 + SLACK)))
     found.push(
@@ -91,9 +97,8 @@ function ofRun(
       }),
     );
   if (!chosen && ampacityA === null) found.push(finding('warning', on, { code: 'off-list', areaMm2 }));
-  const wantedA = Math.max(design.value, bearsA(run));
   if (!chosen && ampacityA !== null && ampacityA < wantedA * (1 - SLACK)) {
-    const by = ampacityA < design.value ? 'load' : 'fuse';
+    const by = ampacityA < design.value ? 'load' : bearsFor;
     found.push(
       finding('error', on, {
         code: 'thin',

@@ -24,6 +24,22 @@ export function designCurrent(flow: Flow | undefined, key: string, of: string): 
   );
 }
 
+/** @example mustBear.of({ currentA: 65, beforeA: 135, othersA: 675 }) // 675 */
+export const mustBear = formula({
+  id: 'wiring.must-bear',
+  says: 'must bear',
+  unit: 'A',
+  words:
+    'the most of its design current, what the fuses before it let through, and what the other strings let through to its far end',
+  terms: {
+    currentA: { says: 'design current', unit: 'A' },
+    beforeA: { says: 'fuses before it, together', unit: 'A' },
+    othersA: { says: 'fuses of the other strings, to its far end', unit: 'A' },
+  },
+  compute: ({ currentA, beforeA, othersA }) => Math.max(currentA, beforeA, othersA),
+  source: 'a cable outlives every fuse that may have to blow for it, from whichever end it is fed',
+});
+
 /** @example runDrop.of({ currentA: 100, lengthM: 1, areaMm2: 50, conductorTempC: 20 }) // 0.034482 */
 export const runDrop = formula({
   id: 'wiring.run-drop',

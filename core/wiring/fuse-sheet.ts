@@ -41,7 +41,7 @@ export function leastOffSheet({
   designA,
   placeOf,
   sizes,
-}: FusePlaces & {
+}: Omit<FusePlaces, 'mostA'> & {
   wiring: Pick<WiringPlan, 'selectiveRatio'>;
   currents: Currents;
   sizes: ReadonlyMap<string, number>;

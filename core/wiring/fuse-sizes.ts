@@ -14,17 +14,20 @@ export interface FusePlaces {
   designA: (part: Part) => number;
   /** Voltage and short circuit at a fuse; 0 A as long as nothing is known of the leads before it. */
   placeOf: (part: FusePart) => { highestV: number; shortCircuitA: number };
+  /** A of each that the thickest section of the list still bears. */
+  mostA: (part: FusePart) => number;
 }
 
 /**
  * Ampere sizes of all fuses: each at least 1.25 × what it carries, and so many times the largest behind it; strings share what comes behind
- * them. The next size of a family that breaks the short circuit at its place; where none does, what is wanted.
+ * them. The next size of a family that breaks the short circuit at its place; where none does, what is wanted. Where no wire of the list
+ * would bear that, the largest that one does, or the least for its load: a fuse that blows too soon protects, one above its wire does not.
  * @param before  sizes that are not undercut
  */
 export function fuseSizes(
   { parts, selectiveRatio }: WiringPlan,
   currents: Currents,
-  { behind, designA, placeOf }: FusePlaces,
+  { behind, designA, placeOf, mostA }: FusePlaces,
   before: ReadonlyMap<string, number>,
 ): ReadonlyMap<string, number> {
   const sizes = new Map<string, number>();
@@ -35,14 +38,20 @@ export function fuseSizes(
     const largest = Math.max(0, ...later.map((one) => sizeOf(one, new Set([...above, fuse.id]))));
     const leastA = leastSize(designA(fuse), largest, selectiveRatio, besides(fuse, currents));
     const wantedA = Math.max(leastA, before.get(fuse.id) ?? 0);
-    const size =
-      fuse.ratingA ?? fusesFor(fuse, placeOf(fuse), wantedA, Number.POSITIVE_INFINITY)[0]?.ratingA ?? wantedA;
+    const selectiveA = fusesFor(fuse, placeOf(fuse), wantedA, Number.POSITIVE_INFINITY)[0]?.ratingA ?? wantedA;
+    // Whatever breaks what there: wires that follow it must not let go of it again.
+    const [loadA, bornA] = [designA(fuse) * OVER_LOAD, mostA(fuse)];
+    const fallback =
+      fusesFor(fuse, ANYWHERE, loadA, bornA).at(-1) ?? fusesFor(fuse, ANYWHERE, loadA, Number.POSITIVE_INFINITY)[0];
+    const size = fuse.ratingA ?? (selectiveA <= bornA ? selectiveA : (fallback?.ratingA ?? selectiveA));
     sizes.set(fuse.id, size);
     return size;
   };
   for (const part of parts) if (part.kind === 'fuse') sizeOf(part, new Set());
   return sizes;
 }
+
+const ANYWHERE = { highestV: 0, shortCircuitA: 0 };
 
 /** A that a fuse is at least: over its load, and so many times the largest behind it, which those of the strings share. */
 export const leastSize = (loadA: number, behindA: number, ratio: number, shares: number): number =>

@@ -9,7 +9,7 @@ import type { Part } from '@core/wiring/part';
 import type { Run } from '@core/wiring/run';
 import { openPage } from '../../testing/open-page';
 import { laidOut } from '../../testing/laid-out';
-import { load } from '../../testing/sample-rig';
+import { load, sampleRig } from '../../testing/sample-rig';
 import { findingWords } from './finding-words';
 import { RunsPage } from './runs-page';
 import { WiringFacts } from './wiring-facts';
@@ -40,6 +40,18 @@ const noShore: Change = (rig) => ({
   ...rig,
   charging: { ...rig.charging, sources: rig.charging.sources.filter(({ id }) => id !== 'shore') },
 });
+
+/** Laid out for so large an inverter, on so many batteries in parallel, each of which may have to carry all. */
+const powerful =
+  (continuousW: number, batteries: number): Change =>
+  () => {
+    const { inverters, bank, ...rig } = sampleRig();
+    return laidOut({
+      ...rig,
+      inverters: inverters.map((one) => ({ ...one, continuousW, surgeW: 2 * continuousW })),
+      bank: { ...bank!, parallelCount: batteries, currentSchool: 'single' },
+    });
+  };
 
 interface Case {
   code: Finding['fault']['code'];
@@ -169,6 +181,37 @@ const CASES: readonly Case[] = [
     // 26.5 A at the inverter's cut-off, a fuse of at least 1.25 × that behind it.
     why: /^It carries \d+ A where it lies, and must bear \d+ A/,
     press: /^Let the rules choose$/,
+  },
+  {
+    code: 'beyond-list',
+    change: powerful(4000, 2),
+    says: 'W07: no section of the list suffices',
+    // Two fuses of 300 A, 1.25 × the 212 A of the inverter and more each.
+    why: /^The fuses before it let 600 A through; the thickest carries 475 A where it lies\.$/,
+    press: /^Put a fuse there$/,
+  },
+  {
+    code: 'beyond-list',
+    change: powerful(4000, 3),
+    says: 'W02: no section of the list suffices',
+    // Two others of 300 A.
+    why: /^The other strings feed up to 600 A into its far end before their fuses blow; the thickest carries 475 A/,
+    press: /^Put a fuse there$/,
+  },
+  {
+    code: 'beyond-list',
+    change: powerful(12_000, 2),
+    says: 'W07: no section of the list suffices',
+    // 12 kW ÷ 0.9 ÷ 21 V, and what else is on.
+    why: /^It must carry 63\d A; the thickest carries 475 A where it lies\.$/,
+    press: null,
+  },
+  {
+    code: 'beyond-list',
+    change: (rig) => run('inverter-inv-minus', { lengthM: 200 })(run('inverter-inv-plus', { lengthM: 200 })(rig)),
+    says: 'W12: no section of the list suffices',
+    why: /^Even the thickest loses more of the voltage on its way than is allowed\.$/,
+    press: null,
   },
   {
     code: 'cut-otherwise',

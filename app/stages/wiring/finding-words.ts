@@ -23,6 +23,13 @@ export interface FindingWords {
 const amps = (value: number) => `${formatNumber(value, value < 10 ? 1 : 0)} A`;
 const percent = (fraction: number) => `${formatNumber(100 * fraction, 1)} %`;
 
+/** What a run bears a current of, or for how long. */
+const BORNE: Record<Extract<Fault, { code: 'thin' }>['by'], string> = {
+  load: 'of its load',
+  fuse: 'until its fuse blows',
+  others: 'that the other strings feed into its far end until their fuses blow',
+};
+
 const NO_FUSE: Record<NoFuse, string> = {
   voltage: 'None on the list stands the highest charging voltage.',
   interrupt: 'None on the list can break the short circuit at this place.',
@@ -46,7 +53,7 @@ function figureOf({ code }: Fault, id: string, facts: WiringFacts): Figure | nul
       return [...(circuit?.loops ?? []), ...(circuit?.inputs ?? [])].find(({ part }) => part.id === id)?.share ?? null;
     case 'thin':
     case 'beyond-list':
-      return facts.figuresOf(id)?.design ?? null;
+      return facts.figuresOf(id)?.bears ?? null;
     case 'fuse-small':
     case 'not-selective':
       return fuse?.design ?? null;
@@ -201,7 +208,7 @@ function wordsOf(
     case 'thin':
       return {
         says: `${name} is too thin`,
-        why: `It carries ${amps(fault.carriesA)} where it lies, and must bear ${amps(fault.wantedA)} ${fault.by === 'fuse' ? 'until its fuse blows' : 'of its load'}.`,
+        why: `It carries ${amps(fault.carriesA)} where it lies, and must bear ${amps(fault.wantedA)} ${BORNE[fault.by]}.`,
         remedy:
           fault.enoughMm2 === null
             ? 'No section of the list suffices: a smaller fuse, or two runs.'
@@ -215,11 +222,7 @@ function wordsOf(
         remedy: 'Thicker or shorter runs on its way.',
       };
     case 'beyond-list':
-      return {
-        says: `${name}: no section of the list suffices`,
-        why: 'Neither its ampacity nor the voltage lost on its way allow the thickest one.',
-        remedy: 'Shorten the way, double the run, or raise the system’s voltage.',
-      };
+      return { says: `${name}: no section of the list suffices`, ...beyondWords(fault, id, facts) };
     case 'bare':
       return {
         says: `${name} is not protected near the bank`,
@@ -280,7 +283,7 @@ function wordsOf(
       return {
         says: `${name} may blow before the fuse behind it`,
         why: `${amps(fault.ratingA)}, and ${amps(fault.behindA)} at ${facts.nameOf(fault.behindId).toLowerCase()}: at least ${formatNumber(fault.ratio, 1)} × that are wanted.`,
-        remedy: 'A smaller fuse behind, or a larger one here where the wire allows it.',
+        remedy: 'A smaller fuse behind, or a larger one here where a wire bears it. As it is, both may blow at once.',
       };
     case 'rating':
       return {
@@ -328,6 +331,48 @@ const loadNames = (ids: readonly string[], facts: WiringFacts): string =>
   ids.map((id) => nameIn(facts.rig()?.loads ?? [], id, 'an unnamed load')).join(', ');
 const listed = (names: readonly string[]): string =>
   [names.slice(0, -1).join(', '), names.at(-1)].filter(Boolean).join(' and ');
+
+/** Why even the thickest will not do, and what would: a fuse of its own where a positive begins, or at the end that others feed. */
+function beyondWords(
+  { by, carriesA, wantedA }: Extract<Fault, { code: 'beyond-list' }>,
+  id: string,
+  facts: WiringFacts,
+): Pick<FindingWords, 'why' | 'remedy' | 'apply'> {
+  const thickest = `the thickest carries ${amps(carriesA)} where it lies`;
+  const isPositive = facts.figuresOf(id)?.run.role === 'positive';
+  const mends = isPositive && !facts.isFull() && (by === 'fuse' || by === 'others') && facts.mendsByFuse()[by];
+  const apply = mends ? { says: 'Put a fuse there', run: () => facts.putInto(id, 'fuse') } : null;
+  switch (by) {
+    case 'drop':
+      return {
+        why: 'Even the thickest loses more of the voltage on its way than is allowed.',
+        remedy: 'Shorten the way, double the run, raise the system’s voltage, or allow more to be lost.',
+        apply: null,
+      };
+    case 'load':
+      return {
+        why: `It must carry ${amps(wantedA)}; ${thickest}.`,
+        remedy: 'Double the run, lay it cooler or by itself, or raise the system’s voltage.',
+        apply: null,
+      };
+    case 'fuse':
+      return {
+        why: `The fuses before it let ${amps(wantedA)} through; ${thickest}.`,
+        remedy: apply
+          ? 'A fuse of its own where it begins, or two runs side by side.'
+          : 'Two runs side by side, or a smaller fuse before it.',
+        apply,
+      };
+    case 'others':
+      return {
+        why: `The other strings feed up to ${amps(wantedA)} into its far end before their fuses blow; ${thickest}.`,
+        remedy: apply
+          ? 'A fuse at that end too, or two runs side by side.'
+          : 'A fuse at the far end of its string’s positive lead, or two runs side by side.',
+        apply,
+      };
+  }
+}
 
 /** Whether all wires at a fuse are as the rules choose them: then they follow it. */
 const followsFuse = (id: string, facts: WiringFacts): boolean =>

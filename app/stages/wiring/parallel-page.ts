@@ -67,6 +67,13 @@ export class ParallelPage {
   });
   protected readonly count = computed(() => bankStrings(this.facts.bank()).length);
   protected readonly most = BATTERIES_MOST;
+  /** Where nothing is in parallel. */
+  protected readonly alone = computed(() => {
+    const batteries = this.facts.bank()?.seriesCount ?? 1;
+    return batteries > 1
+      ? `One string of ${batteries} batteries in series carries all there is.`
+      : 'One battery carries all there is.';
+  });
   /** What is drawn at most, until another current is typed. */
   protected readonly usual = computed(() => {
     const [circuit, audit, rig] = [this.facts.circuit(), this.facts.audit(), this.facts.rig()];
@@ -180,7 +187,7 @@ export class ParallelPage {
 
   constructor() {
     this.over.follow(this.question);
-    inject(WorkingStore).suggest(computed(() => this.rows()[0]?.share ?? null));
+    inject(WorkingStore).suggest(computed(() => (this.count() > 1 ? (this.rows()[0]?.share ?? null) : null)));
   }
 
   protected change(changes: Partial<ParallelPlan>): void {

@@ -38,6 +38,10 @@ const ROLES: readonly Option[] = [
           <dl aria-label="What it carries">
             <dt>at its most</dt>
             <dd><co-figure [figure]="of.design" [decimals]="1" /></dd>
+            @if (of.bearsFor !== 'load') {
+              <dt>must bear until a fuse blows</dt>
+              <dd><co-figure [figure]="of.bears" [decimals]="0" /></dd>
+            }
             @if (of.surge; as surge) {
               <dt>while the hardest starts</dt>
               <dd><co-figure [figure]="surge" [decimals]="1" /></dd>

@@ -8,6 +8,7 @@ import type { Finding } from '@core/wiring/finding';
 import { layOut } from '@core/wiring/lay-out';
 import { handRun, idFor, labelled, type Laid, otherConsumer, ownCircuit } from '@core/wiring/new-parts';
 import { type Part, type PartOf, postOf, postsOf } from '@core/wiring/part';
+import { type FedBy, mendsByFuse } from '@core/wiring/mends-by-fuse';
 import { circuitNames } from '@core/wiring/post-name';
 import { type FoundNegative, PARTS_MOST, RUNS_MOST, type WiringPlan } from '@core/wiring/plan';
 import { takeOffSheet } from '@core/wiring/take-off-sheet';
@@ -110,6 +111,14 @@ export class WiringFacts {
   readonly isFull = computed(() => {
     const wiring = this.wiring();
     return !wiring || wiring.parts.length + 2 > PARTS_MOST || wiring.runs.length + 3 > RUNS_MOST;
+  });
+
+  /** Whether one more fuse makes a run bear less, by where it gets too much from; of leads that are alike the first is tried. */
+  readonly mendsByFuse = computed<Record<FedBy, boolean>>(() => {
+    const [rig, circuit, audit] = [this.rig(), this.circuit(), this.audit()];
+    if (!rig?.bank || !circuit || !audit) return { fuse: false, others: false };
+    const parts = { ...rig, bank: rig.bank, sources: rig.charging.sources, audit };
+    return { fuse: mendsByFuse(parts, circuit, 'fuse'), others: mendsByFuse(parts, circuit, 'others') };
   });
 
   /** A run by hand; its ends are chosen next. */

@@ -141,7 +141,7 @@ describe('runs', () => {
     await page.choose(`${run.label}: section`, '1 mm²');
     expect(page.margin.textContent).toContain(`${run.label} is too thin`);
     page.margin.querySelector<HTMLButtonElement>('co-finding-list co-figure button')!.click();
-    expect(TestBed.inject(WorkingStore).figure()!.says).toBe(`${run.label}, design current`);
+    expect(TestBed.inject(WorkingStore).figure()!.says).toBe(`${run.label}, must bear`);
     page.margin.querySelector<HTMLButtonElement>('co-finding-list .quiet')!.click();
     await page.settle();
     expect(page.rig().wiring.runs.find(({ id }) => id === run.id)!.areaMm2).toBeNull();
@@ -349,10 +349,15 @@ describe('in parallel', () => {
     expect(page.text('.warned')).toBe('Only the first 16 of 20 batteries are looked at together.');
     expect(page.texts('table[aria-label="The batteries, joined as chosen"] tbody tr')).toHaveLength(16);
   });
-  it('one battery carries all there is', async () => {
+  it.each([
+    [1, 'One battery carries all there is.'],
+    [2, 'One string of 2 batteries in series carries all there is.'],
+  ])('%i in series and none in parallel: %s', async (seriesCount, says) => {
     const rig = sampleRig();
-    const page = await openPage(ParallelPage, { ...rig, bank: { ...rig.bank!, parallelCount: 1 } });
-    expect(page.text('h1')).toBe('One battery carries all there is.');
+    const alone = laidOut({ ...rig, bank: { ...rig.bank!, seriesCount, parallelCount: 1 } });
+    const page = await openPage(ParallelPage, alone);
+    expect(page.text('h1')).toBe(says);
+    expect(TestBed.inject(WorkingStore).figure()).toBeNull();
   });
 });
 

@@ -147,11 +147,14 @@ describe('bad rows', () => {
   ].join('\n');
   const lines = (odd: string, cells = '25.6,-3') =>
     Array.from({ length: 20 }, (_, k) => (k === 12 ? odd : `2026-03-09T10:${10 + k}:00Z,${cells}`)).join('\n');
-  it.each(['60', '75', '5a', '/1'])('a clock with %s seconds is none, among rows that are read fast', async (seconds) => {
-    const { rows, result } = await run(`time,V,A\n${lines(`2026-03-09T10:22:${seconds}Z,25.6,-3`)}\n`);
-    expect(rows).toHaveLength(19);
-    expect(result.remarks.listed).toMatchObject([{ row: 14, column: 1, code: 'not-a-time' }]);
-  });
+  it.each(['60', '75', '5a', '/1'])(
+    'a clock with %s seconds is none, among rows that are read fast',
+    async (seconds) => {
+      const { rows, result } = await run(`time,V,A\n${lines(`2026-03-09T10:22:${seconds}Z,25.6,-3`)}\n`);
+      expect(rows).toHaveLength(19);
+      expect(result.remarks.listed).toMatchObject([{ row: 14, column: 1, code: 'not-a-time' }]);
+    },
+  );
   it('amps and volts that say so in columns of thousandths are what they say', async () => {
     const { rows } = await run(`time,mV,mA\n${lines('2026-03-09T10:22:00Z,25.7 V,-3.25 A', '25600,-3000')}\n`);
     expect(rows.slice(11, 14).map((row) => row.slice(1))).toEqual([

@@ -1,0 +1,141 @@
+import { describe, expect, it } from 'vitest';
+import { newInverter } from '../audit/fresh';
+import { newBank } from '../bank/fresh';
+import { newBattery } from '../cells/new-battery';
+import { circuitOf, laidOut, type Rig, van } from '../kept-spec/van';
+import { putInto } from './edit-circuit';
+import { mendsByFuse } from './mends-by-fuse';
+import { circuitParts } from '../kept-spec/van';
+import type { WiringPlan } from './plan';
+import { bundleFactor } from './sections';
+
+/** A bank of 12 V with an inverter; what each battery carries by the school of the single one: all of it. */
+const powerful = (continuousW: number, batteries: number, chemistryId: 'agm' | 'lfp' = 'agm'): Rig => ({
+  ...van,
+  inverters: [{ ...newInverter('inv'), name: 'Inverter', continuousW, cutOffV: 10.5 }],
+  bank: {
+    ...newBank(newBattery('b', chemistryId, chemistryId === 'lfp' ? 4 : 6, 200), 1, batteries),
+    currentSchool: 'single',
+  },
+});
+const codes = (rig: Rig, plan: WiringPlan) => [
+  ...new Set(circuitOf(rig, plan).findings.map(({ fault }) => fault.code)),
+];
+const worked = (rig: Rig, plan = laidOut(rig)) => {
+  const circuit = circuitOf(rig, plan);
+  const run = (id: string) => circuit.runs.find((one) => one.run.id === id)!;
+  const fuse = (id: string) => circuit.fuses.find(({ part }) => part.id === id)!;
+  return { circuit, run, fuse, plan };
+};
+const put = (plan: WiringPlan, runId: string, ownId: string): WiringPlan => ({
+  ...plan,
+  ...putInto(plan, runId, 'fuse', ownId),
+});
+
+describe('fuses within their wires', () => {
+  it('2 kW at 12 V: 212 A want 300 A, before it 1.6 × that are 480 A and no wire bears the next, 500: 400 A on 120 mm²', () => {
+    const { circuit, run, fuse } = worked(powerful(2000, 1, 'lfp'));
+    expect(fuse('fuse-inverter-inv').choice?.ratingA).toBe(300);
+    // 450 A are on no list; the strip of 500 A is above 475 A, what 150 mm² carry.
+    expect(fuse('fuse-main')).toMatchObject({ choice: { ratingA: 400, family: 'class T' }, chosen: true });
+    expect(run('main-plus').areaMm2).toBe(120);
+    expect(run('main-plus').bears.value).toBe(400);
+    expect(circuit.findings.map(({ fault }) => fault)).toEqual([
+      expect.objectContaining({ code: 'not-selective', ratingA: 400, behindA: 300, ratio: 1.6 }),
+    ]);
+  });
+  it('where a wire bears them they are 1.6 × the one behind, as before: 1.5 kW, 200 A, 350 A', () => {
+    const { circuit, fuse } = worked(powerful(1500, 1, 'lfp'));
+    expect([fuse('fuse-inverter-inv'), fuse('fuse-main')].map(({ choice }) => choice?.ratingA)).toEqual([200, 350]);
+    expect(circuit.findings).toEqual([]);
+  });
+  it('whatever the inverter, a fuse that the rules choose is at least 1.25 × its load and never above what its wires carry', () => {
+    for (let watts = 200; watts <= 6000; watts += 200)
+      for (const batteries of [1, 2, 3])
+        for (const { part, choice, chosen, design, largest } of worked(powerful(watts, batteries)).circuit.fuses) {
+          if (!chosen || choice === null || largest === null) continue;
+          expect(choice.ratingA, `${part.id}, ${watts} W`).toBeGreaterThanOrEqual(design.value * 1.25 - 1e-9);
+          expect(choice.ratingA, `${part.id}, ${watts} W`).toBeLessThanOrEqual(largest.value);
+        }
+  });
+});
+
+describe('what a lead of a string must bear', () => {
+  const rig = powerful(2000, 3);
+  const plan = laidOut(rig);
+  it('is what the others feed into its far end: two fuses of 300 A, more than any section carries', () => {
+    const { circuit, run, fuse } = worked(rig, plan);
+    expect(fuse('fuse-battery-1').choice?.ratingA).toBe(300);
+    expect(run('battery-1-plus')).toMatchObject({ bearsFor: 'others', bears: { value: 600 } });
+    expect(
+      run('battery-1-plus')
+        .bears.working()
+        .terms.map(({ value }) => value),
+    ).toEqual([expect.closeTo(run('battery-1-plus').design.value, 9), 300, 600]);
+    // The short lead to its fuse bears that fuse, the main run all three.
+    expect(run('battery-1-post')).toMatchObject({ bearsFor: 'fuse', bears: { value: 300 } });
+    expect(run('main-switch')).toMatchObject({ bearsFor: 'fuse', bears: { value: 900 } });
+    const faults = circuit.findings.flatMap(({ on, fault }) =>
+      fault.code === 'beyond-list' && on && 'run' in on
+        ? [`${on.run} ${fault.by} ${fault.wantedA} ${fault.carriesA}`]
+        : [],
+    );
+    expect(faults).toEqual(
+      expect.arrayContaining([
+        'battery-1-plus others 600 475',
+        'battery-1-minus others 600 475',
+        'main-switch fuse 900 475',
+      ]),
+    );
+  });
+  it('is its own fuse once there is one at that end too, whose short lead to the bar bears no more', () => {
+    const mended = [1, 2, 3].reduce((at, k) => put(at, `battery-${k}-plus`, `far-${k}`), plan);
+    const { circuit, run } = worked(rig, mended);
+    for (const id of ['own-far-1-piece', 'battery-1-plus', 'battery-1-minus'])
+      expect(run(id)).toMatchObject({ bearsFor: 'fuse', bears: { value: 300 } });
+    expect(mended.runs.find(({ id }) => id === 'battery-1-plus')).toMatchObject({
+      from: 'own-far-1.out',
+      to: 'bank-plus.bar',
+      lengthM: expect.closeTo(0.1, 12) as number,
+    });
+    expect(circuit.findings.flatMap(({ fault }) => (fault.code === 'beyond-list' ? [fault.by] : []))).not.toContain(
+      'others',
+    );
+    expect(mendsByFuse(circuitParts(rig, mended), circuit, 'fuse')).toBe(true);
+    const whole = put(mended, 'main-switch', 'main');
+    // One of 400 A: two of 300 behind another’s 300 are as many as it.
+    expect(worked(rig, whole).fuse('own-main').choice?.ratingA).toBe(400);
+    expect(codes(rig, whole)).toEqual(['not-selective']);
+  });
+  it('counts the smaller of two fuses of another string, one behind the other, once', () => {
+    const one = put(plan, 'battery-2-plus', 'far-2');
+    const typed = {
+      ...one,
+      parts: one.parts.map((part) => (part.id === 'own-far-2' ? { ...part, ratingA: 250, family: 'class T' } : part)),
+    } as WiringPlan;
+    expect(worked(rig, typed).run('battery-1-plus').bears.value).toBe(550);
+    // Its own side has that fuse; beyond it nothing but its short lead.
+    expect(worked(rig, typed).run('own-far-2-piece').bears.value).toBe(300);
+  });
+  it('a longer lead from that fuse to the bar is fed by the others again', () => {
+    const far = put(plan, 'battery-1-plus', 'far-1');
+    const long = {
+      ...far,
+      runs: far.runs.map((one) => (one.id === 'battery-1-plus' ? { ...one, lengthM: 0.19 } : one)),
+    };
+    expect(worked(rig, long).run('battery-1-plus')).toMatchObject({ bearsFor: 'others', bears: { value: 600 } });
+    expect(worked(rig, far).run('battery-1-plus').bears.value).toBe(300);
+  });
+  it('one more fuse is offered only where it mends', () => {
+    const { circuit } = worked(rig, plan);
+    expect(mendsByFuse(circuitParts(rig, plan), circuit, 'others')).toBe(true);
+    const sound = worked(van);
+    expect(mendsByFuse(circuitParts(van, sound.plan), sound.circuit, 'fuse')).toBe(false);
+    const beyond = powerful(6000, 2);
+    expect(mendsByFuse(circuitParts(beyond, laidOut(beyond)), worked(beyond).circuit, 'fuse')).toBe(false);
+  });
+});
+
+it('conductors of a bundle keep less of their ampacity by the step of the table', () => {
+  expect([1, 3, 4, 6, 7, 24, 25, 60].map(bundleFactor)).toEqual([1, 1, 0.7, 0.7, 0.6, 0.6, 0.5, 0.5]);
+});
