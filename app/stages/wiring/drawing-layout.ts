@@ -104,6 +104,8 @@ const HEIGHT = 500;
 const LEFT = 40;
 const COLUMN = 67;
 const STRING_COLUMN = 80;
+/** What stands over the way to the line needs so much, however few the strings. */
+const TRUNK_LEAST = 112;
 /** A bar below another. */
 const STEP = 46;
 /** Between what hangs on one bar and on the next. */
@@ -127,7 +129,7 @@ export function drawingLayout(circuit: Circuit, nameOf: (id: string) => string):
     back: see.leadTo(postOf(id, '-')),
     ...trunk.ofString(id),
   }));
-  const lineX = LEFT + STRING_COLUMN * Math.max(1, strings.length) + 36;
+  const lineX = LEFT + Math.max(TRUNK_LEAST, STRING_COLUMN * strings.length) + 36;
   const groups = new Map<string, (LoopFigures & Pick<Loop, 'out' | 'back'>)[]>();
   circuit.loops.forEach((figures, k) => {
     const loop = {

@@ -72,6 +72,6 @@ export class DrawnMark {
   protected readonly says = computed(() => {
     const { kind, ratingA } = this.mark();
     if (kind !== 'fuse') return kind === 'protection' ? 'own' : '';
-    return ratingA === null ? 'none fits' : `${asTyped(ratingA)} A`;
+    return ratingA === null ? 'none' : `${asTyped(ratingA)} A`;
   });
 }
