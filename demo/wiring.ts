@@ -6,12 +6,15 @@ import type { Rig } from '../core/rig/rig';
 
 /** The circuit of a rig as it is laid out, every length a guess. */
 export function laidOut(rig: Rig): Rig {
-  const { loads, inverters, bank, charging, wiring } = rig;
+  const { loads, inverters, bank, charging, chemistryEdits, wiring } = rig;
   if (!bank) return rig;
-  const { lines } = deriveRig(rig, null).audit;
+  const { audit } = deriveRig(rig, null);
   return {
     ...rig,
-    wiring: { ...wiring, ...layOut({ loads, lines, inverters, bank, sources: charging.sources }, wiring) },
+    wiring: {
+      ...wiring,
+      ...layOut({ audit, loads, inverters, bank, sources: charging.sources, chemistryEdits }, wiring),
+    },
   };
 }
 

@@ -5,8 +5,8 @@ import { sampleRig } from './sample-rig';
 
 /** A rig with its circuit as it is laid out. */
 export function laidOut(rig: Rig = sampleRig()): Rig {
-  const { loads, inverters, bank, charging, wiring } = rig;
-  const { lines } = deriveRig(rig, null).audit;
-  const circuit = layOut({ loads, lines, inverters, bank: bank!, sources: charging.sources }, wiring);
+  const { loads, inverters, bank, charging, chemistryEdits, wiring } = rig;
+  const { audit } = deriveRig(rig, null);
+  const circuit = layOut({ audit, loads, inverters, bank: bank!, sources: charging.sources, chemistryEdits }, wiring);
   return { ...rig, wiring: { ...wiring, ...circuit } };
 }

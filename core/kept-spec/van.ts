@@ -37,12 +37,10 @@ export const circuitParts = (rig: Rig, wiring: WiringPlan) => ({
 });
 /** Worked out. */
 export const circuitOf = (rig: Rig, wiring: WiringPlan) => workOut(circuitParts(rig, wiring));
-const linesOf = ({ loads, inverters, bank }: Rig) =>
-  auditDay(loads, inverters, freshAudit().audit, nominalVoltage(bank)).lines;
 /** The circuit as it is laid out for it. */
 export const laidOut = (rig: Rig, plan = freshWiring()): WiringPlan => ({
   ...plan,
-  ...layOut({ ...rig, lines: linesOf(rig) }, plan),
+  ...layOut(circuitParts(rig, plan), plan),
 });
 export const designA = ({ runs }: ReturnType<typeof circuitOf>, id: string) =>
   runs.find(({ run }) => run.id === id)!.design.value;

@@ -58,9 +58,9 @@ describe('a plan and its records', () => {
   });
   it('is under 100 kB with a circuit for each of its loads laid out too', () => {
     const rig = large(300);
-    const { loads, inverters, bank, charging, wiring } = rig;
-    const { lines } = deriveRig(rig, null).audit;
-    const laid = layOut({ loads, lines, inverters, bank: bank!, sources: charging.sources }, wiring);
+    const { bank, charging, wiring } = rig;
+    const { audit } = deriveRig(rig, null);
+    const laid = layOut({ ...rig, audit, bank: bank!, sources: charging.sources }, wiring);
     const { plan } = cutRecords({ ...rig, wiring: { ...wiring, ...laid } });
     expect(laid.runs.length).toBeGreaterThan(120);
     expect(JSON.stringify(plan).length).toBeLessThan(100_000);

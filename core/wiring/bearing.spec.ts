@@ -3,7 +3,8 @@ import { newInverter } from '../audit/fresh';
 import { newBank } from '../bank/fresh';
 import { newBattery } from '../cells/new-battery';
 import { circuitOf, laidOut, type Rig, van } from '../kept-spec/van';
-import { putInto } from './edit-circuit';
+import { putInto, takeOut } from './edit-circuit';
+import { freshWiring } from './fresh';
 import { mendsByFuse } from './mends-by-fuse';
 import { circuitParts } from '../kept-spec/van';
 import type { WiringPlan } from './plan';
@@ -60,9 +61,33 @@ describe('fuses within their wires', () => {
   });
 });
 
+describe('a main fuse behind those of the strings', () => {
+  const rig = powerful(2000, 2);
+  const laid = laidOut(rig);
+  it('is laid out where no cable bears what they let through together: two of 300 A; then nothing is without its cable', () => {
+    const { circuit, run, fuse } = worked(rig, laid);
+    expect(run('main-fuse').run).toMatchObject({ from: 'bank-plus.bar', to: 'fuse-main.in' });
+    // Those of the strings share what is behind them: 1.6 × 400 A ÷ 2 = 320 A.
+    expect([fuse('fuse-battery-1'), fuse('fuse-main')].map(({ choice }) => choice?.ratingA)).toEqual([350, 400]);
+    expect(run('main-switch').bears.value).toBe(400);
+    expect([...new Set(circuit.findings.map(({ fault }) => fault.code))]).toEqual(['not-selective']);
+  });
+  it('stays when it is laid out again, and stays out where a hand took it out', () => {
+    expect(laidOut(rig, laid)).toEqual(laid);
+    const without = { ...laid, ...takeOut(laid, 'fuse-main') };
+    expect(laidOut(rig, without).parts.map(({ id }) => id)).not.toContain('fuse-main');
+    expect(codes(rig, without)).toContain('beyond-list');
+  });
+  it('is not where a cable bears them all, nor where it would not help', () => {
+    for (const other of [powerful(1000, 2), { ...van, bank: newBank(newBattery('b', 'lfp', 4, 100), 1, 3) }])
+      expect(laidOut(other).parts.map(({ id }) => id)).not.toContain('fuse-main');
+    expect(laidOut(powerful(6000, 2)).parts.map(({ id }) => id)).not.toContain('fuse-main');
+  });
+});
+
 describe('what a lead of a string must bear', () => {
   const rig = powerful(2000, 3);
-  const plan = laidOut(rig);
+  const plan = laidOut(rig, { ...freshWiring(), removed: ['fuse-main'] });
   it('is what the others feed into its far end: two fuses of 300 A, more than any section carries', () => {
     const { circuit, run, fuse } = worked(rig, plan);
     expect(fuse('fuse-battery-1').choice?.ratingA).toBe(300);

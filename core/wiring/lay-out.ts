@@ -1,9 +1,8 @@
-import type { AuditLine } from '../audit/audit-line';
-import type { Inverter } from '../audit/inverter';
-import type { Load } from '../audit/load';
-import type { Bank } from '../bank/plan';
-import { joinsByRelay, type Source, takesFromSecond } from '../sources/source';
+import { joinsByRelay, takesFromSecond } from '../sources/source';
 import { bankStrings, linksOf, stringPosts } from './battery-posts';
+import { workOut } from './circuit';
+import type { DemandParts } from './demand';
+import { mendsByFuse } from './mends-by-fuse';
 import {
   type Bars,
   BLOCK_BARS,
@@ -25,27 +24,29 @@ import { INPUT, type Part, postOf, postsOf } from './part';
 import type { WiringPlan } from './plan';
 import type { Run, RunRole } from './run';
 
-/** What a circuit is laid out for. */
-export interface LayOutParts {
-  loads: readonly Load[];
-  /** Of the audit: what each load draws while it runs. */
-  lines: readonly Pick<AuditLine, 'id' | 'runningW'>[];
-  inverters: readonly Inverter[];
-  sources: readonly Source[];
-  bank: Bank;
-}
-
+const MAIN_FUSE = 'fuse-main';
+const BANK_PLUS = 'bank-plus';
 /** Watts from which a load has a circuit of its own. */
 const OWN_CIRCUIT_W = 250;
 /**
- * A whole circuit out of the audit, the bank and the sources: a fuse at each battery, switch, two bars, the shunt between the bank's negative
- * and everything else, and a way for every inverter, source and group of loads. What is there by the same id already keeps what was
- * measured, typed or moved; what was added by hand stays as long as its posts do, and what was taken out stays out.
+ * A whole circuit out of the audit, the bank and the sources: a fuse at each battery, one behind them all where no cable bears what those
+ * let through together, switch, two bars, the shunt between the bank's negative and everything else, and a way for every inverter, source and
+ * group of loads. What is there by the same id already keeps what was measured, typed or moved; what was added by hand stays as long as
+ * its posts do, and what was taken out stays out.
  */
-export function layOut(rig: LayOutParts, plan: WiringPlan): Laid {
+export function layOut(rig: DemandParts, plan: WiringPlan): Laid {
+  const strings = bankStrings(rig.bank).length;
+  const isThere = (partId: string) => plan.parts.some(({ id }) => id === partId);
+  const laid = laidOut(rig, plan, strings === 1 || (isThere(MAIN_FUSE) && isThere(BANK_PLUS)));
+  if (laid.parts.some(({ id }) => id === MAIN_FUSE) || plan.removed.includes(MAIN_FUSE)) return laid;
+  const tried = { ...rig, wiring: { ...plan, ...laid } };
+  return mendsByFuse(tried, workOut(tried), 'fuse') ? laidOut(rig, plan, true) : laid;
+}
+
+function laidOut(rig: DemandParts, plan: WiringPlan, hasMainFuse: boolean): Laid {
   const removed = new Set(plan.removed);
   const isThere = ({ id }: { id: string }) => !removed.has(id);
-  const whole = proposal(rig, plan);
+  const whole = proposal(rig, plan, hasMainFuse);
   const proposed = { parts: whole.parts.filter(isThere), runs: whole.runs.filter(isThere) };
   const parts = withFormer(proposed.parts, plan.parts, keptPart, ({ id }) => isByHand(id));
   const posts = new Set([...parts.flatMap(postsOf), ...bankStrings(rig.bank).flatMap(stringPosts)]);
@@ -92,7 +93,7 @@ function keptPart(before: Part, now: Part): Part {
 }
 
 /** The circuit as it would be laid out for a rig that had none. */
-function proposal(rig: LayOutParts, plan: WiringPlan): Laid {
+function proposal(rig: DemandParts, plan: WiringPlan, hasMainFuse: boolean): Laid {
   const parts: Part[] = [];
   const runs: Run[] = [];
   const join = (id: string, role: RunRole, from: string, to: string, lengthM: number, more: Partial<Run> = {}) =>
@@ -103,11 +104,10 @@ function proposal(rig: LayOutParts, plan: WiringPlan): Laid {
 
   const strings = bankStrings(rig.bank);
   const many = strings.length > 1;
-  const plus = many ? postOf('bank-plus', 'bar') : postOf('battery-1', '+');
+  const plus = many ? postOf(BANK_PLUS, 'bar') : postOf('battery-1', '+');
   const minus = many ? postOf('bank-minus', 'bar') : postOf('battery-1', '-');
-  // Strings that are fused each need no fuse behind them: what is behind bears what they let through together.
   if (many) {
-    bar('bank-plus', 'Positive bar of the bank', 'positive');
+    bar(BANK_PLUS, 'Positive bar of the bank', 'positive');
     bar('bank-minus', 'Negative bar of the bank', 'negative');
     for (const { id, name } of strings) {
       fuse(`fuse-${id}`, name.toLowerCase());
@@ -115,9 +115,10 @@ function proposal(rig: LayOutParts, plan: WiringPlan): Laid {
       join(`${id}-plus`, 'positive', postOf(`fuse-${id}`, 'out'), plus, GUESS.bank);
       join(`${id}-minus`, 'negative', postOf(id, '-'), minus, GUESS.bank + GUESS.post);
     }
-  } else {
-    parts.push({ ...newFuse('fuse-main', ''), name: 'Main fuse' });
-    join('main-fuse', 'positive', plus, postOf('fuse-main', 'in'), GUESS.post);
+  }
+  if (hasMainFuse) {
+    parts.push({ ...newFuse(MAIN_FUSE, ''), name: 'Main fuse' });
+    join('main-fuse', 'positive', plus, postOf(MAIN_FUSE, 'in'), GUESS.post);
   }
   for (const string of strings)
     linksOf(string).forEach(({ from, to }, k) => join(`${string.id}-link-${k + 1}`, 'link', from, to, GUESS.link));
@@ -125,7 +126,13 @@ function proposal(rig: LayOutParts, plan: WiringPlan): Laid {
   bar('plus', 'Positive bar', 'positive');
   parts.push({ ...common('shunt', 'Shunt'), kind: 'shunt', ratingA: null, fullScaleV: 0.05 });
   bar('minus', 'Negative bar', 'negative');
-  join('main-switch', 'positive', many ? plus : postOf('fuse-main', 'out'), postOf('switch-main', 'in'), GUESS.trunk);
+  join(
+    'main-switch',
+    'positive',
+    hasMainFuse ? postOf(MAIN_FUSE, 'out') : plus,
+    postOf('switch-main', 'in'),
+    GUESS.trunk,
+  );
   join('main-plus', 'positive', postOf('switch-main', 'out'), PLUS_BAR, GUESS.trunk);
   join('main-shunt', 'negative', minus, postOf('shunt', 'bank'), GUESS.trunk);
   join('main-minus', 'negative', postOf('shunt', 'system'), MINUS_BAR, GUESS.post);
@@ -217,7 +224,7 @@ function waysFor({ id }: Part, runs: readonly Run[]): number {
 
 /** One circuit a group of DC loads; one of its own for what draws much or must never stop. Circuits made by hand keep their loads. */
 function circuitsOf(
-  { loads, lines }: LayOutParts,
+  { loads, audit: { lines } }: DemandParts,
   plan: WiringPlan,
 ): { id: string; name: string; loadIds: string[] }[] {
   const own = new Set(plan.parts.flatMap((part) => (part.kind === 'loads' && isByHand(part.id) ? part.loadIds : [])));

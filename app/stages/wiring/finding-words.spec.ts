@@ -41,13 +41,14 @@ const noShore: Change = (rig) => ({
   charging: { ...rig.charging, sources: rig.charging.sources.filter(({ id }) => id !== 'shore') },
 });
 
-/** Laid out for so large an inverter, on so many batteries in parallel, each of which may have to carry all. */
+/** Laid out for so large an inverter, on so many batteries in parallel, each of which may have to carry all; a hand took the main fuse out. */
 const powerful =
   (continuousW: number, batteries: number): Change =>
   () => {
-    const { inverters, bank, ...rig } = sampleRig();
+    const { inverters, bank, wiring, ...rig } = sampleRig();
     return laidOut({
       ...rig,
+      wiring: { ...wiring, removed: ['fuse-main'] },
       inverters: inverters.map((one) => ({ ...one, continuousW, surgeW: 2 * continuousW })),
       bank: { ...bank!, parallelCount: batteries, currentSchool: 'single' },
     });

@@ -56,14 +56,17 @@ export class WiringFacts {
     return this.circuit()?.runs.find(({ run }) => run.id === runId) ?? null;
   }
 
+  /** What a circuit is laid out for and worked out from. */
+  private readonly rests = computed(() => {
+    const [rig, audit] = [this.rig(), this.audit()];
+    return rig?.bank && audit ? { ...rig, bank: rig.bank, sources: rig.charging.sources, audit } : null;
+  });
+
   /** @param removed  what a hand took out and stays out */
   layOut(removed = this.wiring()?.removed ?? []): void {
-    const rig = this.rig();
-    if (!rig?.bank) return;
-    const { loads, inverters, bank, charging, wiring } = rig;
-    const lines = this.audit()?.lines ?? null;
-    if (lines === null) return;
-    const laid = layOut({ loads, lines, inverters, bank, sources: charging.sources }, { ...wiring, removed });
+    const parts = this.rests();
+    if (!parts) return;
+    const laid = layOut(parts, { ...parts.wiring, removed });
     this.change({ ...laid, removed }, null);
   }
 
@@ -115,9 +118,8 @@ export class WiringFacts {
 
   /** Whether one more fuse makes a run bear less, by where it gets too much from; of leads that are alike the first is tried. */
   readonly mendsByFuse = computed<Record<FedBy, boolean>>(() => {
-    const [rig, circuit, audit] = [this.rig(), this.circuit(), this.audit()];
-    if (!rig?.bank || !circuit || !audit) return { fuse: false, others: false };
-    const parts = { ...rig, bank: rig.bank, sources: rig.charging.sources, audit };
+    const [parts, circuit] = [this.rests(), this.circuit()];
+    if (!parts || !circuit) return { fuse: false, others: false };
     return { fuse: mendsByFuse(parts, circuit, 'fuse'), others: mendsByFuse(parts, circuit, 'others') };
   });
 
