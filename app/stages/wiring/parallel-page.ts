@@ -40,6 +40,8 @@ const DRAWS: readonly Option[] = [
   { id: 'day', name: 'the audit’s day by the hour' },
 ];
 const HOUR_S = 3600;
+/** A current that is shared: no meter reads less. */
+const LEAST_A = 0.001;
 /** Instants of the course in the table. */
 const INSTANTS = 7;
 
@@ -83,7 +85,7 @@ export class ParallelPage {
   /** Null while nothing is drawn: there is no share of nothing. */
   protected readonly drawA = computed(() => {
     const amps = this.plan()?.drawA ?? this.usual()?.value ?? 0;
-    return amps === 0 ? null : amps;
+    return Math.abs(amps) >= LEAST_A && Number.isFinite(amps) ? amps : null;
   });
 
   /** The circuit as drawn; null: nothing is laid out, or nothing is fed by all. */
