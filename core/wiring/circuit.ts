@@ -9,7 +9,7 @@ import { sumOver } from '../formula/formula';
 import { at } from '../quantity/guard';
 import { type Bearing, bearingsOf, bornA } from './bearing';
 import type { Circuit, CircuitFigures, FuseFigures, LoopFigures, RunFigures } from './circuit-figures';
-import { type Currents, currentsOf, type Flow, type Loop } from './currents';
+import { type Currents, currentsOf, type Flow, type Loop, sideA } from './currents';
 import { type DemandParts, demandsOf, inputsOf } from './demand';
 import { findingsOf } from './findings';
 import {
@@ -20,6 +20,7 @@ import {
   mustBear,
   runDrop,
   shortCircuitThrough,
+  sideCurrent,
 } from './formulas';
 import { farFromList, isFree, leastOffSheet } from './fuse-sheet';
 import { fusesFor, fuseSizes, isOfSheet, isTap } from './fuse-sizes';
@@ -94,6 +95,7 @@ export function workOut(rig: CircuitParts): Circuit {
       runs: known,
       loops: [...currents.loops, ...currents.inputs],
       designA,
+      sideA: ({ id }: Run, gives: boolean) => sideA(currents.flows.get(id), gives),
       bearsA,
       ladders,
     };
@@ -121,8 +123,8 @@ export function workOut(rig: CircuitParts): Circuit {
     highestV,
     runs,
     fuses: wiring.parts.flatMap((part) => (part.kind === 'fuse' ? [fuseFigures(part, fuseFacts)] : [])),
-    loops: currents.loops.map((loop) => loopFigures(loop, wiring.parts, byId)),
-    inputs: currents.inputs.map((loop) => loopFigures(loop, wiring.parts, byId)),
+    loops: currents.loops.map((loop) => loopFigures(loop, wiring.parts, byId, currents)),
+    inputs: currents.inputs.map((loop) => loopFigures(loop, wiring.parts, byId, currents)),
     currents,
     behind,
     bypasses: shape.bypasses,
@@ -209,20 +211,22 @@ interface RunFacts {
   nominalV: number;
 }
 
-function runFigures(run: Run, areaMm2: number, design: Figure, facts: RunFacts): RunFigures {
-  const { flow, guard, bearing, sizes, list, nominalV } = facts;
-  const [beforeA, othersA] = [bearing.beforeA(sizes), bearing.othersA(sizes)];
-  const key = { key: run.id, says: `${run.label}, voltage lost` };
-  const ampacityA = anyAmpacity(run, areaMm2);
-  const drop = runDrop.figure(
+const runDropAt = (run: Run, areaMm2: number, currentA: Figure, key: string): Figure =>
+  runDrop.figure(
     {
-      currentA: design,
+      currentA,
       lengthM: runLength(run),
       areaMm2: run.areaMm2 === null ? computed(areaMm2, 'by the rules') : entered(areaMm2, 'as it lies there'),
       conductorTempC: byDefault(CONDUCTOR_C, 'warm from use'),
     },
-    key,
+    { key, says: `${run.label}, voltage lost` },
   );
+
+function runFigures(run: Run, areaMm2: number, design: Figure, facts: RunFacts): RunFigures {
+  const { flow, guard, bearing, sizes, list, nominalV } = facts;
+  const [beforeA, othersA] = [bearing.beforeA(sizes), bearing.othersA(sizes)];
+  const ampacityA = anyAmpacity(run, areaMm2);
+  const drop = runDropAt(run, areaMm2, design, run.id);
   return {
     run,
     design,
@@ -346,10 +350,20 @@ function weakestWire(
   );
 }
 
+const SAME_A = 1e-9;
+
+/** What a run loses for a source, or for a consumer: at its design current, unless that is the other side’s. */
+function dropOn({ run, areaMm2, design, drop }: RunFigures, flow: Flow | undefined, gives: boolean): Figure {
+  if (Math.abs(sideA(flow, gives) - design.value) < SAME_A) return drop;
+  const current = sideCurrent(flow, gives, run.id, run.label);
+  return runDropAt(run, areaMm2, current, `${run.id}:${gives ? 'gives' : 'takes'}`);
+}
+
 function loopFigures(
   { demand, out, back }: Loop,
   parts: readonly Part[],
   byId: ReadonlyMap<string, RunFigures>,
+  { flows }: Currents,
 ): LoopFigures {
   const part = at(
     parts,
@@ -361,10 +375,12 @@ function loopFigures(
       id: `wiring.drop:${part.id}`,
       says: `${part.name}, lost there and back`,
       unit: 'V',
-      source: 'the runs of its way',
+      source: demand.gives
+        ? 'the runs of its way, with all sources at their most and nothing drawn: then a charger sees most too much'
+        : 'the runs of its way, with all consumers at their most',
     },
     runs,
-    (one) => one.drop,
+    (one) => dropOn(one, flows.get(one.run.id), demand.gives),
   );
   return {
     demand,

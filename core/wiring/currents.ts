@@ -137,14 +137,16 @@ function carry(
   }
 }
 
-/** What a run or a part carries of those that give, or of those that take: whichever is more. */
-export function largerSide({ carried }: Flow): Flow['carried'] {
-  const sides = [carried.filter(({ demand }) => demand.gives), carried.filter(({ demand }) => !demand.gives)] as const;
-  const [gives, takes] = sides.map((side) =>
-    side.reduce((sum, { demand, fraction }) => sum + demand.current.value * fraction, 0),
-  ) as [number, number];
-  return gives > takes ? sides[0] : sides[1];
-}
+/** What a run or a part carries of those that give, or of those that take. */
+export const sideOf = ({ carried }: Flow, gives: boolean): Flow['carried'] =>
+  carried.filter(({ demand }) => demand.gives === gives);
+
+/** A of one side, all of it at its most. */
+export const sideA = (flow: Flow | undefined, gives: boolean): number =>
+  flow ? sideOf(flow, gives).reduce((sum, { demand, fraction }) => sum + demand.current.value * fraction, 0) : 0;
+
+/** Those that give, or those that take: whichever is more. */
+export const largerSide = (flow: Flow): Flow['carried'] => sideOf(flow, sideA(flow, true) > sideA(flow, false));
 
 const lengthOf = (way: readonly Edge[]) => way.reduce((sum, { run }) => sum + (run?.lengthM ?? 0), 0);
 

@@ -1,17 +1,29 @@
 import { copperOhm } from '../conductors/copper';
 import { computed, type Figure } from '../formula/figure';
 import { account, formula, sumOver } from '../formula/formula';
-import { type Flow, largerSide } from './currents';
+import { type Flow, largerSide, sideOf } from './currents';
 
 /** What a run or a part must carry for good, with what hangs on it. @param key  its id */
-export function designCurrent(flow: Flow | undefined, key: string, of: string): Figure {
-  const carried = flow ? largerSide(flow) : [];
+export const designCurrent = (flow: Flow | undefined, key: string, of: string): Figure =>
+  currentOf(flow ? largerSide(flow) : [], {
+    id: `wiring.design:${key}`,
+    says: `${of}, design current`,
+    source: 'all that hangs on it at its most: consumers together, or sources together, whichever is more',
+  });
+
+/** What it carries while the sources give and nothing is drawn, or while all is drawn and no source gives. @param key  its id */
+export const sideCurrent = (flow: Flow | undefined, gives: boolean, key: string, of: string): Figure =>
+  currentOf(flow ? sideOf(flow, gives) : [], {
+    id: `wiring.side:${key}:${gives ? 'gives' : 'takes'}`,
+    says: `${of}, current of ${gives ? 'the sources' : 'the consumers'}`,
+    source: gives ? 'all sources on it at their most, while nothing is drawn' : 'all consumers on it at their most',
+  });
+
+function currentOf(carried: Flow['carried'], spec: { id: string; says: string; source: string }): Figure {
   return sumOver(
     {
-      id: `wiring.design:${key}`,
-      says: `${of}, design current`,
+      ...spec,
       unit: 'A',
-      source: 'all that hangs on it at its most: consumers together, or sources together, whichever is more',
       remark: carried.some(({ fraction }) => fraction < 1)
         ? 'Of what several strings feed, by the chosen rule for parallel currents.'
         : undefined,

@@ -111,14 +111,23 @@ describe('a circuit reckoned a second time', () => {
         circuit.runs.map(({ run, areaMm2, design }) => [run.id, design.value * ohm(run.lengthM, areaMm2, 50)]),
       );
       for (const { run, drop } of circuit.runs) expect(drop.value, run.id).toBeCloseTo(lost.get(run.id)!, 9);
-      for (const { part, drop } of circuit.loops) {
-        const ways = circuit.strings.map(({ id }) =>
+      if (rig.bank.parallelCount === 1 && rig.bank.seriesCount === 1) {
+        const ofWay = (partId: string) =>
           (['+', '-'] as const)
-            .flatMap((pole) => way(sides[pole], `${id}.${pole}`, `${part.id}.${pole}`)!)
-            .reduce((sum, step) => sum + (step.isRun ? lost.get(step.id)! : 0), 0),
-        );
-        // Out by the longest way and back by the longest: no less than any string's own.
-        if (rig.bank.parallelCount === 1 && rig.bank.seriesCount === 1) expect(drop.value).toBeCloseTo(ways[0]!, 9);
+            .flatMap((pole) => way(sides[pole], `battery-1.${pole}`, `${partId}.${pole}`)!)
+            .flatMap((step) => (step.isRun ? [step.id] : []));
+        const ways = circuit.loops.map(({ part, demand }) => ({ demand, runIds: ofWay(part.id) }));
+        circuit.loops.forEach(({ part, drop, demand }, k) => {
+          // Sources are alone while they charge, consumers while they draw: each carries with its like.
+          const like = ways.filter((one) => one.demand.gives === demand.gives);
+          const amps = (runId: string) =>
+            like.reduce((sum, one) => sum + (one.runIds.includes(runId) ? one.demand.current.value : 0), 0);
+          const byHand = ways[k]!.runIds.reduce((sum, runId) => {
+            const { run, areaMm2 } = circuit.runs.find((one) => one.run.id === runId)!;
+            return sum + amps(runId) * ohm(run.lengthM, areaMm2, 50);
+          }, 0);
+          expect(drop.value, part.id).toBeCloseTo(byHand, 9);
+        });
       }
       // A charger between two batteries has two ways, to it and to its input.
       const short = [...circuit.loops, ...circuit.inputs].flatMap(({ part, share, demand }) =>

@@ -35,8 +35,9 @@ export const anyAmpacity = (run: Run, areaMm2: number): number | null =>
 export interface SectionNeeds {
   runs: readonly Run[];
   loops: readonly Loop[];
-  /** By run: A that it carries, and A that it must bear until a fuse blows. */
+  /** By run: A that it carries, of sources or consumers alone, and that it must bear until a fuse blows. */
   designA: (run: Run) => number;
+  sideA: (run: Run, gives: boolean) => number;
   bearsA: (run: Run) => number;
   /** By run: all sections of the list, with what each carries there. */
   ladders: ReadonlyMap<string, readonly Rung[]>;
@@ -69,23 +70,23 @@ export interface SectionsChosen {
 
 /**
  * The sections of all runs together: each carries what it must, and the voltage that is lost on the whole way from the bank to each part
- * and back stays within that part's share. From the thinnest that carry, the run that saves most voltage for its copper is thickened
+ * and back stays within that part's share: on the way of a source with all sources at their most and nothing drawn, on that of a consumer
+ * with all consumers. From the thinnest that carry, the run that saves most voltage for its copper is thickened
  * until every way keeps its share; then whatever can be thinner is made so. No single run could be one size thinner afterwards.
  */
-export function chooseSections({ runs, loops, designA, bearsA, ladders }: SectionNeeds): SectionsChosen {
+export function chooseSections({ runs, loops, designA, sideA, bearsA, ladders }: SectionNeeds): SectionsChosen {
   const beyond = new Set<string>();
   const steps = runs.map((run): Step => {
-    const amps = designA(run);
-    const wantedA = Math.max(amps, bearsA(run));
+    const wantedA = Math.max(designA(run), bearsA(run));
     const rungs = rungsOf(run, ladders.get(run.id) ?? [], wantedA);
     if (rungs.every(({ carriesA }) => carriesA < wantedA)) beyond.add(run.id);
     return {
       run,
       ladder: rungs.map(({ areaMm2 }) => areaMm2),
-      lossV: rungs.map(({ ohm }) => amps * ohm),
+      ohm: rungs.map(({ ohm }) => ohm),
       at: 0,
       ways: [],
-      shortWays: 0,
+      shortA: 0,
     };
   });
   const stepOf = new Map(steps.map((step) => [step.run.id, step]));
@@ -93,26 +94,27 @@ export function chooseSections({ runs, loops, designA, bearsA, ladders }: Sectio
     const on = [...(out ?? []), ...(back ?? [])].flatMap(({ run }) => (run && stepOf.get(run.id)) ?? []);
     const way = { mostV: demand.dropFraction * demand.systemV * (1 + 1e-12), lostV: 0, steps: on };
     for (const step of on) {
-      step.ways.push(way);
-      way.lostV += at(step.lossV, 0);
+      const amps = sideA(step.run, demand.gives);
+      step.ways.push({ way, amps });
+      way.lostV += amps * at(step.ohm, 0);
     }
     return way;
   });
   const move = (step: Step, by: 1 | -1) => {
-    const change = at(step.lossV, step.at + by) - at(step.lossV, step.at);
+    const change = at(step.ohm, step.at + by) - at(step.ohm, step.at);
     step.at += by;
-    for (const way of step.ways) way.lostV += change;
+    for (const { way, amps } of step.ways) way.lostV += amps * change;
   };
   const isShort = ({ lostV, mostV }: Way) => lostV > mostV;
   const short = new Set(ways.filter(isShort));
-  for (const way of short) for (const step of way.steps) step.shortWays++;
+  for (const step of steps) for (const { way, amps } of step.ways) if (short.has(way)) step.shortA += amps;
   while (short.size > 0) {
     let best: { step: Step; perCopper: number } | null = null;
     for (const step of steps) {
-      const { ladder, lossV, at: here, run, shortWays } = step;
+      const { ladder, ohm, at: here, run, shortA } = step;
       const [now, next] = [ladder[here], ladder[here + 1]];
-      if (shortWays === 0 || now === undefined || next === undefined) continue;
-      const perCopper = (shortWays * (at(lossV, here) - at(lossV, here + 1))) / (run.lengthM * (next - now));
+      if (shortA === 0 || now === undefined || next === undefined) continue;
+      const perCopper = (shortA * (at(ohm, here) - at(ohm, here + 1))) / (run.lengthM * (next - now));
       if (best === null || perCopper > best.perCopper) best = { step, perCopper };
     }
     if (best === null) {
@@ -121,10 +123,11 @@ export function chooseSections({ runs, loops, designA, bearsA, ladders }: Sectio
       break;
     }
     move(best.step, 1);
-    for (const way of best.step.ways)
+    for (const { way } of best.step.ways)
       if (short.has(way) && !isShort(way)) {
         short.delete(way);
-        for (const step of way.steps) step.shortWays--;
+        for (const step of way.steps)
+          step.shortA = step.ways.reduce((sum, one) => sum + (short.has(one.way) ? one.amps : 0), 0);
       }
   }
   const copper = ({ run, ladder, at: here }: Step) => run.lengthM * at(ladder, here);
@@ -133,7 +136,7 @@ export function chooseSections({ runs, loops, designA, bearsA, ladders }: Sectio
     for (const step of [...steps].sort((a, b) => copper(b) - copper(a))) {
       if (step.at === 0 || beyond.has(step.run.id)) continue;
       move(step, -1);
-      if (step.ways.every(({ lostV, mostV }) => lostV <= mostV)) thinner = true;
+      if (step.ways.every(({ way }) => !isShort(way))) thinner = true;
       else move(step, 1);
     }
   }
@@ -151,13 +154,14 @@ function rungsOf(run: Run, all: readonly Rung[], wantedA: number): readonly Rung
 /** A run on the ladder of its sections. */
 interface Step {
   run: Run;
-  /** mm² that carry what it must, rising, and V that each loses. */
+  /** mm² that carry what it must, rising, and the Ω of each. */
   ladder: readonly number[];
-  lossV: readonly number[];
+  ohm: readonly number[];
   at: number;
-  ways: Way[];
-  /** How many of them lose too much as yet. */
-  shortWays: number;
+  /** Ways that it lies on, with the A that it carries for them. */
+  ways: { way: Way; amps: number }[];
+  /** A of those that lose too much as yet. */
+  shortA: number;
 }
 
 /** The whole way to a part and back. */
