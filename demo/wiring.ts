@@ -48,7 +48,9 @@ export function measuredAllRound(rig: Rig): Rig {
     const known = MEASURED.find(([end]) => run.id === end)?.[1];
     const isLead = /-(plus|minus)$/.test(run.id) && known === undefined;
     const lengthM = known ?? (isLead ? (LEADS[Math.floor(feeders++ / 2) % LEADS.length] ?? 2) : run.lengthM);
-    return { ...run, lengthM, lengthBy: 'measured', toLug: run.id === 'main-shunt' ? 'M10' : run.toLug };
+    // The short leads to the fuses were cut of the same cable as those behind them.
+    const areaMm2 = /^battery-\d-post$/.test(run.id) ? 25 : run.areaMm2;
+    return { ...run, lengthM, areaMm2, lengthBy: 'measured', toLug: run.id === 'main-shunt' ? 'M10' : run.toLug };
   });
   const { parts, runs: own } = otherConsumer('maintainer', { name: 'Maintainer', currentA: 4, gives: true });
   // On the block, and with its negative on the second battery's own post.
