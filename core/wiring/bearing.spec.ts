@@ -50,6 +50,18 @@ describe('fuses within their wires', () => {
     expect([fuse('fuse-inverter-inv'), fuse('fuse-main')].map(({ choice }) => choice?.ratingA)).toEqual([200, 350]);
     expect(circuit.findings).toEqual([]);
   });
+  it('where no cable bears even the fuse of the load it is that one: 3 kW at 12 V, over 400 A wanted, 500 A against 475', () => {
+    const { circuit, run } = worked(powerful(3000, 1));
+    expect(run('main-plus').bears.value).toBe(500);
+    expect(circuit.findings.map(({ fault }) => fault)).toContainEqual({
+      ...{ code: 'beyond-list', by: 'fuse', carriesA: 475, wantedA: 500 },
+    });
+    // 6 kW: the load alone is more than any carries.
+    const more = worked(powerful(6000, 1));
+    const own = more.circuit.findings.find(({ on }) => on && 'run' in on && on.run === 'inverter-inv-plus')!.fault;
+    expect(own).toMatchObject({ code: 'beyond-list', by: 'load', carriesA: 475 });
+    expect('wantedA' in own && own.wantedA).toBeCloseTo(more.run('inverter-inv-plus').design.value, 9);
+  });
   it('whatever the inverter, a fuse that the rules choose is at least 1.25 × its load and never above what its wires carry', () => {
     for (let watts = 200; watts <= 6000; watts += 200)
       for (const batteries of [1, 2, 3])
