@@ -1,4 +1,4 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, inject, Injectable, signal, untracked } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { bankStrings, stringPosts } from '@core/wiring/battery-posts';
 import { broughtToMinusBar, type Insert, putInto, takeOut, takeOutOwn, takeOutRun } from '@core/wiring/edit-circuit';
@@ -116,9 +116,16 @@ export class WiringFacts {
     return !wiring || wiring.parts.length + 2 > PARTS_MOST || wiring.runs.length + 3 > RUNS_MOST;
   });
 
+  /** What no section suffices for, and why: as long as it is the same, typing a length tries no fuse anew. */
+  private readonly beyond = computed(() =>
+    (this.circuit()?.findings ?? [])
+      .flatMap(({ on, fault }) => (fault.code === 'beyond-list' ? [JSON.stringify([on, fault])] : []))
+      .join(),
+  );
   /** Whether one more fuse makes a run bear less, by where it gets too much from; of leads that are alike the first is tried. */
   readonly mendsByFuse = computed<Record<FedBy, boolean>>(() => {
-    const [parts, circuit] = [this.rests(), this.circuit()];
+    if (this.beyond() === '') return { fuse: false, others: false };
+    const [parts, circuit] = untracked(() => [this.rests(), this.circuit()] as const);
     if (!parts || !circuit) return { fuse: false, others: false };
     return { fuse: mendsByFuse(parts, circuit, 'fuse'), others: mendsByFuse(parts, circuit, 'others') };
   });
