@@ -14,10 +14,12 @@ import { FigurePart } from '../ui/figure';
 import { WorkingStore } from '../ui/working-store';
 import { STAGES } from './stages';
 
-const leadRig = () => wholeRig({ ...sampleRig(), bank: newBank(newBattery('b', 'agm', 6, 110.123456789), 2, 1) });
+const leadRig = (strings: number) => () =>
+  wholeRig({ ...sampleRig(), bank: newBank(newBattery('b', 'agm', 6, 110.123456789), 2, strings) });
 const RIGS: Record<string, () => Rig> = {
   'lithium, laid out': () => wholeRig(),
-  'lead, one string of two, laid out': leadRig,
+  'lead, laid out': leadRig(2),
+  'lead, one string of two, laid out': leadRig(1),
   empty: () => newRig('sample', 'New rig', 'UTC'),
 };
 

@@ -83,7 +83,16 @@ export function workOut(rig: CircuitParts): Circuit {
     return { highestV: atMostV, shortCircuitA: ohm === undefined ? 0 : atMostV / ohm };
   };
   const ladders = new Map(known.map((run) => [run.id, ladderOf(run, wiring.list)] as const));
-  const mosts = mostByWire(wiring.parts, known, bearings, currents, ladders);
+  const mosts = mostByWire(
+    wiring.parts,
+    known
+      .filter(({ areaMm2 }) => areaMm2 === null)
+      .map(({ id }) => ({
+        bearing: pick(bearings, id),
+        thickestA: Math.max(...pick(ladders, id).map(({ carriesA }) => carriesA)),
+      })),
+    currents,
+  );
   const mostA = ({ id }: FusePart) => pick(mosts, id);
   const placeInString = stringPlaces(currents);
   for (let round = 0; ; round++) {

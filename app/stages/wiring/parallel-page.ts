@@ -85,7 +85,7 @@ export class ParallelPage {
   /** Null while nothing is drawn: there is no share of nothing. */
   protected readonly drawA = computed(() => {
     const amps = this.plan()?.drawA ?? this.usual()?.value ?? 0;
-    return Math.abs(amps) >= LEAST_A && Number.isFinite(amps) ? amps : null;
+    return Math.abs(amps) >= LEAST_A ? amps : null;
   });
 
   /** The circuit as drawn; null: nothing is laid out, or nothing is fed by all. */

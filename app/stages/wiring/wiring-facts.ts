@@ -57,14 +57,14 @@ export class WiringFacts {
   }
 
   /** What a circuit is laid out for and worked out from. */
-  private readonly rests = computed(() => {
+  private readonly circuitParts = computed(() => {
     const [rig, audit] = [this.rig(), this.audit()];
     return rig?.bank && audit ? { ...rig, bank: rig.bank, sources: rig.charging.sources, audit } : null;
   });
 
   /** @param removed  what a hand took out and stays out */
   layOut(removed = this.wiring()?.removed ?? []): void {
-    const parts = this.rests();
+    const parts = this.circuitParts();
     if (!parts) return;
     const laid = layOut(parts, { ...parts.wiring, removed });
     this.change({ ...laid, removed }, null);
@@ -125,7 +125,7 @@ export class WiringFacts {
   /** Whether one more fuse makes a run bear less, by where it gets too much from; of leads that are alike the first is tried. */
   readonly mendsByFuse = computed<Record<FedBy, boolean>>(() => {
     if (this.beyond() === '') return { fuse: false, others: false };
-    const [parts, circuit] = untracked(() => [this.rests(), this.circuit()] as const);
+    const [parts, circuit] = untracked(() => [this.circuitParts(), this.circuit()] as const);
     if (!parts || !circuit) return { fuse: false, others: false };
     return { fuse: mendsByFuse(parts, circuit, 'fuse'), others: mendsByFuse(parts, circuit, 'others') };
   });
