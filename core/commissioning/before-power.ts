@@ -2,6 +2,7 @@ import { sectionText } from '../conductors/section-text';
 import { type Part, partIdOf, type Stud } from '../wiring/part';
 import type { Run } from '../wiring/run';
 import type { StepContext } from './context';
+import { crimpStepId, SECTION } from './found-good';
 import { rest, rounded } from './rests';
 import { sectionRest } from './section-rest';
 import type { Check, Step } from './step';
@@ -44,7 +45,7 @@ function crimp(run: Run, areaMm2: number, { names }: StepContext): Step {
   const section = sectionText(areaMm2);
   return {
     ...bare,
-    id: `crimp:${run.id}`,
+    id: crimpStepId(run.id),
     kind: 'crimp',
     phase: 'before-power',
     name: run.label,
@@ -56,7 +57,7 @@ function crimp(run: Run, areaMm2: number, { names }: StepContext): Step {
       to: names.ofPost(run.to),
       tickedAtBench: (['crimped', 'pulled', 'sealed'] as const).every((one) => run.done.includes(one)),
     },
-    rests: [sectionRest('section', run, areaMm2), rest('lugs', `${run.fromLug ?? ''}, ${run.toLug ?? ''}`)],
+    rests: [sectionRest(SECTION, run, areaMm2), rest('lugs', `${run.fromLug ?? ''}, ${run.toLug ?? ''}`)],
   };
 }
 

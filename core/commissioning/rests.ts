@@ -17,10 +17,13 @@ export const rounded = (value: number): string => String(Number(value.toPrecisio
 /** A size of which more will do as well: a cable that the rules chose. Typed sizes are what they are. */
 export const fromOn = (text: string): string => `from ${text}`;
 
+/** Of a size as text, what it is. */
+export const sizeOf = (text: string): number => Number.parseFloat(text.replace(fromOn(''), ''));
+
 /** Whether what lies there still does: the same, or at least as much as is asked for now. */
 function holds(before: string, after: string): boolean {
   if (before === after) return true;
-  const [was, is] = [before, after].map((text) => Number.parseFloat(text.replace('from ', '')));
+  const [was, is] = [before, after].map(sizeOf);
   return (
     was !== undefined &&
     is !== undefined &&

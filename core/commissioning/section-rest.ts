@@ -1,9 +1,15 @@
 import type { Run } from '../wiring/run';
-import type { Rest } from './plan';
-import { fromOn, rest, rounded } from './rests';
+import type { Entry, Rest } from './plan';
+import { fromOn, rest, rounded, sizeOf } from './rests';
 
 /** The section that a step rests on: of a cable that the rules chose, a thicker one does as well. */
 export function sectionRest(what: string, { areaMm2: typed }: Pick<Run, 'areaMm2'>, areaMm2: number): Rest {
   const text = `${rounded(areaMm2)} mm²`;
   return rest(what, typed === null ? fromOn(text) : text);
+}
+
+/** The section in mm² that an answer rested on; null: it names none. */
+export function restedMm2({ rests }: Pick<Entry, 'rests'>, what: string): number | null {
+  const is = rests.find((one) => one.what === what)?.is;
+  return is === undefined ? null : sizeOf(is);
 }

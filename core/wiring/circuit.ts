@@ -7,7 +7,7 @@ import type { SectionList } from '../conductors/choose-section';
 import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
 import { sumOver } from '../formula/formula';
 import { at } from '../quantity/guard';
-import { type Bearing, bearingsOf, bornA } from './bearing';
+import { type Bearing, bearingsOf } from './bearing';
 import type { Circuit, CircuitFigures, FuseFigures, LoopFigures, RunFigures } from './circuit-figures';
 import { type Currents, currentsOf, type Flow, type Loop, sideA } from './currents';
 import { type DemandParts, demandsOf, inputsOf } from './demand';
@@ -23,24 +23,22 @@ import {
   sideCurrent,
 } from './formulas';
 import { farFromList, isFree, leastOffSheet } from './fuse-sheet';
-import { fusesFor, fuseSizes, isOfSheet, isTap } from './fuse-sizes';
+import { fusesFor, isOfSheet, isTap } from './fuse-sizes';
 import { highestOfBank, highestOfSecond } from './highest';
-import { mostByWire } from './most-by-wire';
 import { type Part, postOf } from './part';
+import { pick } from './pick';
 import type { WiringPlan } from './plan';
 import { surgeOf, usualDay } from './usual-day';
 import { type FusePart, fusesBehind, type Guard, guardsOf } from './protection';
 import { type Run, runLength } from './run';
 import { shapeOf } from './shape';
-import { AMBIENT_C, anyAmpacity, chooseSections, CONDUCTOR_C, ladderOf, type SectionsChosen } from './sections';
+import { AMBIENT_C, anyAmpacity, CONDUCTOR_C } from './sections';
+import { areaOf, placeBy, settle } from './settle';
 
 export interface CircuitParts extends DemandParts {
   wiring: WiringPlan;
   loads: readonly Load[];
 }
-
-/** Sizes and sections only grow, along short lists: far fewer rounds settle them. */
-const ROUNDS_MOST = 200;
 
 /**
  * A circuit worked out: currents, sections, fuses, losses, and what is wrong with it.
@@ -71,47 +69,10 @@ export function workOut(rig: CircuitParts): Circuit {
   ]);
   const designA = ({ id }: { id: string }) => designs.get(id)?.value ?? 0;
 
-  // Thicker wires let more through in a short circuit, and larger fuses want thicker wires: from the least on, until nothing grows.
-  let sizes: ReadonlyMap<string, number> = new Map();
-  let seenOhm: ReadonlyMap<string, number> = new Map();
-  let chosen: SectionsChosen = { areaMm2: new Map(), beyond: new Set() };
   const bearings = bearingsOf(wiring.runs, guards, currents, wiring.nearM);
-  const bearsA = (run: Run) => bornA(pick(bearings, run.id), sizes);
-  const placeOf = (fuse: FusePart) => {
-    const ohm = seenOhm.get(fuse.id);
-    const atMostV = highestAt(fuse).value;
-    return { highestV: atMostV, shortCircuitA: ohm === undefined ? 0 : atMostV / ohm };
-  };
-  const ladders = new Map(known.map((run) => [run.id, ladderOf(run, wiring.list)] as const));
-  const mosts = mostByWire(
-    wiring.parts,
-    known
-      .filter(({ areaMm2 }) => areaMm2 === null)
-      .map(({ id }) => ({
-        bearing: pick(bearings, id),
-        thickestA: Math.max(...pick(ladders, id).map(({ carriesA }) => carriesA)),
-      })),
-    currents,
-  );
-  const mostA = ({ id }: FusePart) => pick(mosts, id);
-  const placeInString = stringPlaces(currents);
-  for (let round = 0; ; round++) {
-    if (round === ROUNDS_MOST) throw new Error('the sizes of the fuses do not settle');
-    const grown = fuseSizes(wiring, currents, { behind, designA, placeOf, mostA }, sizes);
-    if (round > 0 && [...grown].every(([id, size]) => sizes.get(id) === size)) break;
-    sizes = grown;
-    const needs = {
-      runs: known,
-      loops: [...currents.loops, ...currents.inputs],
-      designA,
-      sideA: ({ id }: Run, gives: boolean) => sideA(currents.flows.get(id), gives),
-      bearsA,
-      ladders,
-    };
-    const alike = alikeInStrings(chooseSections(needs), known, placeInString);
-    seenOhm = shape.ohmAtFuses((run) => areaOf(run, alike));
-    chosen = alike;
-  }
+  const facts = { wiring, shape, currents, behind, bearings, designA, highestAt };
+  const { sizes, chosen, seenOhm } = settle(facts);
+  const placeOf = (fuse: FusePart) => placeBy(seenOhm, highestAt(fuse).value, fuse);
   const runs = known.map((run) =>
     runFigures(run, areaOf(run, chosen), pick(designs, run.id), {
       flow: currents.flows.get(run.id),
@@ -170,46 +131,6 @@ const ofAllRuns = (
     runs.map((one) => ({ says: one.run.label, one })),
     ({ one }) => of(one),
   );
-
-/** What must be there, since it was put there for every run. @throws where it is not */
-function pick<Value>(of: ReadonlyMap<string, Value>, id: string): Value {
-  const value = of.get(id);
-  if (value === undefined) throw new Error(`nothing is known of ${id}`);
-  return value;
-}
-
-const areaOf = (run: Run, { areaMm2 }: SectionsChosen): number => pick(areaMm2, run.id);
-
-/** Leads of the strings must be equal: each as thick as the thickest in its place on the way, where nothing else lies there. */
-function alikeInStrings(
-  chosen: SectionsChosen,
-  runs: readonly Run[],
-  placeOf: ReadonlyMap<string, string>,
-): SectionsChosen {
-  const thickest = new Map<string, number>();
-  for (const run of runs) {
-    const place = placeOf.get(run.id);
-    if (place !== undefined) thickest.set(place, Math.max(thickest.get(place) ?? 0, areaOf(run, chosen)));
-  }
-  const alike = runs.map((run) => {
-    const place = placeOf.get(run.id);
-    return [run.id, run.areaMm2 === null && place !== undefined ? pick(thickest, place) : areaOf(run, chosen)] as const;
-  });
-  return { areaMm2: new Map(alike), beyond: chosen.beyond };
-}
-
-/** For each run that some of the strings feed alone: how far from them it lies, on which side. */
-function stringPlaces({ outWays, backWays, flows, stringCount }: Currents): ReadonlyMap<string, string> {
-  const places = new Map<string, number>();
-  const isOfSome = (id: string) => (flows.get(id)?.strings.length ?? stringCount) < stringCount;
-  // A stray way may lead along another string’s lead: its place is the nearer one.
-  for (const way of [...outWays, ...backWays])
-    way
-      .flatMap(({ run }) => run ?? [])
-      .forEach(({ id }, k) => isOfSome(id) && places.set(id, Math.min(k, places.get(id) ?? k)));
-  const back = new Set(backWays.flatMap((way) => way.flatMap(({ run }) => run?.id ?? [])));
-  return new Map([...places].map(([id, k]) => [id, `${back.has(id) ? '-' : '+'} ${k}`]));
-}
 
 interface RunFacts {
   flow: Flow | undefined;

@@ -101,4 +101,18 @@ describe('a cable that is cut', () => {
     expect(turned(crimped, 'cut', false, 16)).toEqual({ ...cut, done: ['crimped'], cut: null });
     expect(turned(run!, 'labelled', true, 16)).toEqual({ ...run!, done: ['labelled'] });
   });
+  it('is cut too when it is crimped, pulled or sealed, until none of them is so', () => {
+    const [run] = wiring.runs;
+    const cut = { lengthM: run!.lengthM, areaMm2: 16 };
+    for (const step of ['crimped', 'pulled', 'sealed'] as const) {
+      const made = turned(run!, step, true, 16);
+      expect(made).toEqual({ ...run!, areaMm2: 16, cut, done: [step] });
+      expect(turned(made, step, false, 16)).toMatchObject({ cut: null, done: [] });
+      const labelled = turned(made, 'labelled', true, 16);
+      expect(turned(labelled, step, false, 16)).toMatchObject({ cut: null, done: ['labelled'] });
+    }
+    const both = turned(turned(run!, 'crimped', true, 16), 'pulled', true, 25);
+    expect(both.cut).toEqual(cut);
+    expect(turned(both, 'pulled', false, 25)).toMatchObject({ cut, done: ['crimped'] });
+  });
 });

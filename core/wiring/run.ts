@@ -45,12 +45,25 @@ export type RunRole = Run['role'];
 export const runLength = ({ lengthM, lengthBy }: Pick<Run, 'lengthM' | 'lengthBy'>): Sourced =>
   lengthBy === 'measured' ? entered(lengthM, 'measured') : byDefault(lengthM, 'a guess');
 
+/** Of which it is known that it lies there once one of them is done; a label may lie ready before. */
+const MADE = CABLE_STEPS.filter((step) => step !== 'labelled');
+
 /**
- * A step of a cable done, or taken back. Once it is cut its section is what lies there, whatever the rules come to choose.
+ * A step of a cable done, or taken back. Once it is cut its section is what lies there, whatever the rules come to choose; what is crimped
+ * has been cut.
  * @param areaMm2  that the circuit has for it
  */
 export function turned(run: Run, step: CableStep, on: boolean, areaMm2: number): Run {
   const done = CABLE_STEPS.filter((one) => (one === step ? on : run.done.includes(one)));
-  if (step !== 'cut') return { ...run, done };
-  return on ? { ...run, done, areaMm2, cut: { lengthM: run.lengthM, areaMm2 } } : { ...run, done, cut: null };
+  if (on) return step === 'labelled' || run.cut ? { ...run, done } : { ...cutAs(run, areaMm2), done };
+  const isMade = step !== 'cut' && MADE.some((one) => done.includes(one));
+  return { ...run, done, cut: isMade ? run.cut : null };
 }
+
+/** A cable that was looked at where it lies, and is good: it is made, of this section and as long as its way. */
+export const seenGood = (run: Run, areaMm2: number): Run => ({
+  ...cutAs(run, areaMm2),
+  done: CABLE_STEPS.filter((step) => step !== 'labelled' || run.done.includes(step)),
+});
+
+const cutAs = (run: Run, areaMm2: number): Run => ({ ...run, areaMm2, cut: { lengthM: run.lengthM, areaMm2 } });

@@ -138,6 +138,10 @@ describe('the round', () => {
     expect(page.text('.note')).toBe('Nothing in it that was not here already.');
     await takeIn({ ...theirs, id: 'another', name: 'Another' });
     expect(page.text('.note')).toBe('That file holds another rig, Another. Nothing was taken over.');
+    const looked = structuredClone(theirs);
+    looked.commissioning.rounds[0]!.entries.push(entry(third, { id: 'again' }));
+    await takeIn(looked);
+    expect(page.rig().wiring.runs[0]).toMatchObject({ done: ['cut', 'crimped', 'pulled', 'sealed'] });
   });
 });
 
@@ -156,7 +160,21 @@ describe('a step', () => {
         .sort(),
     ).toEqual(['pull', 'seal', 'strands']);
     expect(page.rig().commissioning.rounds[0]!.drafts).toEqual([]);
+    const [, ...others] = page.rig().wiring.runs;
+    expect(page.rig().wiring.runs[0]).toMatchObject({
+      label: 'W01',
+      done: ['cut', 'crimped', 'pulled', 'sealed'],
+      areaMm2: 16,
+      cut: { areaMm2: 16 },
+    });
+    expect(others.every(({ cut, done }) => cut === null && done.length === 0)).toBe(true);
     expect(wentTo()![1]).toMatchObject({ queryParams: { step: stepsOf(page.rig())[3]!.id } });
+    TestBed.inject(ProvingFacts).undo();
+    await page.settle();
+    expect(page.rig().wiring.runs[0]).toMatchObject({ done: [], cut: null });
+    expect(page.rig().commissioning.rounds[0]!.entries.map(({ stepId }) => stepId)).not.toContain(
+      'crimp:battery-1-post',
+    );
   });
   it('that fails is a snag with its reason; one that is not there is passed over with one', async () => {
     const page = await open('crimp:battery-1-post');

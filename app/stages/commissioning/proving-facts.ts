@@ -1,6 +1,7 @@
 import { computed, inject, Injectable } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { restate } from '@core/commissioning/adopt';
+import { foundGood } from '@core/commissioning/found-good';
 import { judge, type Judgement } from '@core/commissioning/judge';
 import { notInCircuit } from '@core/commissioning/not-in-circuit';
 import type { CommissioningPlan, Entry, Outcome, Photo, Round, Seen } from '@core/commissioning/plan';
@@ -209,7 +210,17 @@ export class ProvingFacts {
         : round,
     );
     const kept = this.plan()?.photos ?? [];
-    this.change({ rounds, ...(photos.length > 0 ? { photos: [...kept, ...photos] } : {}) }, null);
+    this.answered([entry], { rounds, ...(photos.length > 0 ? { photos: [...kept, ...photos] } : {}) });
+  }
+
+  /** Answers that have come, with the cables as they have found them: one step of undo. */
+  answered(entries: readonly Entry[], changes: Partial<CommissioningPlan>): void {
+    const rig = this.rig();
+    if (!rig) return;
+    const runs = foundGood(rig.wiring.runs, entries);
+    const found = runs.some((run, place) => run !== rig.wiring.runs[place]);
+    const commissioning = { ...rig.commissioning, ...changes };
+    this.store.dispatch(Edit.set({ commissioning, ...(found ? { wiring: { ...rig.wiring, runs } } : {}) }));
   }
 
   /** What a load was seen to draw takes the place of what the plan said. */

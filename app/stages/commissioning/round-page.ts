@@ -126,13 +126,13 @@ export class RoundPage {
         return;
       }
       const merged = mergeCommissioning(mine, read.rig.commissioning);
-      const count = (plan: typeof mine) => plan.rounds.reduce((sum, { entries }) => sum + entries.length, 0);
-      const added = count(merged) - count(mine);
-      if (added > 0) this.facts.change({ rounds: merged.rounds, photos: merged.photos }, null);
+      const known = new Set(mine.rounds.flatMap(({ entries }) => entries.map((entry) => entry.id)));
+      const added = merged.rounds.flatMap(({ entries }) => entries.filter((entry) => !known.has(entry.id)));
+      if (added.length > 0) this.facts.answered(added, { rounds: merged.rounds, photos: merged.photos });
       this.said.set(
-        added === 0
+        added.length === 0
           ? 'Nothing in it that was not here already.'
-          : `${added} ${added === 1 ? 'answer was' : 'answers were'} taken over.`,
+          : `${added.length} ${added.length === 1 ? 'answer was' : 'answers were'} taken over.`,
       );
     } catch (error) {
       this.said.set(`${errorText(error)}. Load the page again, then try once more.`);

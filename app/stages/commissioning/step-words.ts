@@ -55,7 +55,7 @@ export function howOf(step: Step): string {
     case 'breakers-off':
       return 'With all of them open nothing that is joined next can be under load, and each circuit is proven by itself later.';
     case 'crimp':
-      return `${step.run.section}, from ${step.run.from} to ${step.run.to}. By eye and by hand: a crimp that lets go under a good pull would have let go warm.${step.run.tickedAtBench ? ' It was ticked off on the cut list; look all the same.' : ''}`;
+      return `${step.run.section}, from ${step.run.from} to ${step.run.to}. By eye and by hand: a crimp that lets go under a good pull would have let go warm.${step.run.tickedAtBench ? ' It was ticked off on the cut list; look all the same.' : ' Found good, it keeps its section on the plan.'}`;
     case 'torque':
       return 'With a torque wrench, lug flat on lead or copper, washer above it and never below. A loose nut is the joint that burns.';
     case 'polarity':
