@@ -56,7 +56,7 @@ test('a whole round on the phone finds the negative beside the shunt, mends it, 
     .setInputFiles({ name: 'a.png', mimeType: 'image/png', buffer: await page.screenshot() });
   await expect(page.getByAltText('Photo taken at this step')).toBeVisible();
   await goOn(page);
-  expect(await throughTicks(page, /^(breakers|crimp|torque|polarity|monitor)/)).toBeGreaterThan(70);
+  expect(await throughTicks(page, /^(breakers|crimp|torque|polarity|fuses|monitor)/)).toBeGreaterThan(70);
 
   // Batteries that stand apart: one is charged alone, both are measured anew.
   const measure = async (volts: string) => {

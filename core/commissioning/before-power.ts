@@ -1,4 +1,8 @@
 import { sectionText } from '../conductors/section-text';
+import { asTyped } from '../quantity/format';
+import type { FuseFigures } from '../wiring/circuit-figures';
+import { isOfSheet } from '../wiring/fuse-sizes';
+import { fuseText } from '../wiring/fuse-text';
 import { type Part, partIdOf, type Stud } from '../wiring/part';
 import type { Run } from '../wiring/run';
 import type { StepContext } from './context';
@@ -37,6 +41,7 @@ export function beforePower(context: StepContext): Step[] {
     ...circuit.runs.map(({ run, areaMm2 }) => crimp(run, areaMm2, context)),
     ...torques(context),
     ...(circuit.loops.length > 0 ? [polarity(context)] : []),
+    ...fuses(context),
     ...(monitor ? [monitorFused(monitor, context)] : []),
   ];
 }
@@ -110,6 +115,35 @@ function polarity({ circuit }: StepContext): Step {
     rests: circuit.loops.map(({ part }) => rest(part.id, 'there')),
   };
 }
+
+/** What stands on every fuse is read off: a larger one does not protect its wire, a smaller one blows under its load. */
+function fuses({ circuit }: StepContext): Step[] {
+  if (circuit.fuses.length === 0) return [];
+  return [
+    {
+      ...bare,
+      id: 'fuses',
+      kind: 'fuses',
+      phase: 'before-power',
+      checks: circuit.fuses.map((fuse) => ({
+        id: fuse.part.id,
+        name: fuse.part.name,
+        nut: null,
+        reads: ratingText(fuse),
+      })),
+      rests: circuit.fuses.map((fuse) => rest(fuse.part.id, ratingKept(fuse))),
+    },
+  ];
+}
+
+function ratingText(fuse: FuseFigures): string {
+  const { choice, chosen } = fuse;
+  if (chosen && isOfSheet(fuse)) return 'as the sheet of what it feeds says';
+  return choice === null ? 'none of the list will do, see Wiring' : `${asTyped(choice.ratingA)} A, ${fuseText(fuse)}`;
+}
+
+const ratingKept = ({ choice }: FuseFigures): string =>
+  choice === null ? 'none' : [`${asTyped(choice.ratingA)} A`, choice.family].filter(Boolean).join(', ');
 
 function monitorFused(monitor: Part, { circuit }: StepContext): Step {
   const leads = circuit.runs.filter(({ run }) => [run.from, run.to].some((post) => partIdOf(post) === monitor.id));

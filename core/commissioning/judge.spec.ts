@@ -156,6 +156,26 @@ describe('the steps of a rig', () => {
     const nuts = steps.flatMap((step) => (step.kind === 'torque' ? step.checks : []));
     expect(nuts).toHaveLength(2 * context.circuit.runs.length);
   });
+  it('have every fuse read: what the circuit has there, or that its sheet says', () => {
+    const inverter = context.circuit.fuses.find(({ part }) => part.id === 'fuse-inverter-inv')!;
+    const { checks, rests } = stepBy(steps, 'fuses', 'fuses');
+    expect(checks.map(({ id }) => id)).toEqual(context.circuit.fuses.map(({ part }) => part.id));
+    const of = (id: string) => checks.find((check) => check.id === id)!;
+    expect(of('fuse-inverter-inv').reads).toBe(`${inverter.choice!.ratingA} A, ${inverter.choice!.family}`);
+    expect(of('fuse-monitor').reads).toMatch(/^1 A, for 14\.\d V, breaking \d+ A$/);
+    expect(rests.find(({ what }) => what === 'fuse-inverter-inv')!.is).toBe(of('fuse-inverter-inv').reads);
+    const readsOf = (changes: object, on = 'fuse-inverter-inv') => {
+      const wiring = laidOut(van);
+      const parts = wiring.parts.map((part) => (part.id === on ? { ...part, ...changes } : part));
+      const step = stepBy(provingOf(van, { ...wiring, parts }).steps, 'fuses', 'fuses');
+      return step.checks.find(({ id }) => id === on)!.reads;
+    };
+    expect(readsOf({ ratingA: null }, 'fuse-monitor')).toBe('as the sheet of what it feeds says');
+    expect(readsOf({ ratingA: 7.5, family: null })).toMatch(/^7\.5 A, /);
+    expect(readsOf({ ratingA: 160, sheet: { standsV: 58, breaksA: 10_000 } })).toMatch(
+      /^160 A, by its sheet: 58 V, breaking 10\D000 A$/,
+    );
+  });
   it('take torques off the sheet where it is typed, and a placeholder by the stud where not', () => {
     const wiring = laidOut(van);
     const parts = wiring.parts.map((part) =>

@@ -94,6 +94,14 @@ describe('after a change', () => {
     expect(stale).toEqual(expect.arrayContaining(['crimp:inverter-inv-plus', 'drop:inverter-inv']));
     expect(stale.filter((id) => id.startsWith('roll-call:'))).toEqual([]);
   });
+  it('a fuse of another size is read again, and closed again; by another name it is the same', () => {
+    const parts = (changes: object) =>
+      wiring.parts.map((part) => (part.id === 'fuse-inverter-inv' ? { ...part, ...changes } : part));
+    const other = after(van, { ...wiring, parts: parts({ ratingA: 400 }) });
+    expect(other).toEqual(expect.arrayContaining(['fuses', 'power:fuse-inverter-inv']));
+    expect(other.filter((id) => id.startsWith('roll-call:'))).toEqual([]);
+    expect(after(van, { ...wiring, parts: parts({ name: 'Large one' }) })).toEqual([]);
+  });
   it('a negative that ends elsewhere makes the calls of its circuit stale, and the nuts at either end', () => {
     const runs = wiring.runs.map((run) => (run.id === 'group-Cabin-minus' ? { ...run, to: 'battery-1.-' } : run));
     const stale = after(van, { ...wiring, runs });

@@ -27,6 +27,8 @@ export interface Check {
   name: string;
   /** Of a joint: its nut. Null where it is none. */
   nut: { stud: Stud | null; torqueNm: number; by: 'sheet' | 'stud' } | null;
+  /** What must stand on it: "110 A, class T". */
+  reads?: string;
 }
 
 /** One thing of a step that is read off an instrument. */
@@ -71,6 +73,7 @@ export const TICKED = [
   'crimp',
   'torque',
   'polarity',
+  'fuses',
   'monitor-fused',
   'join',
   'set-full',

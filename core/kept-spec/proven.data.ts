@@ -50,7 +50,9 @@ function of(rig: Rig) {
         {
           expected: step.expected,
           rests: step.rests.map(({ what, is }) => `${what}: ${is}`).join(' | '),
-          checks: step.checks.map(({ id, name, nut }) => `${id} ${name} ${nut?.torqueNm ?? ''}`).join(' | '),
+          checks: step.checks
+            .map(({ id, name, nut, reads }) => `${id} ${name} ${nut?.torqueNm ?? reads ?? ''}`)
+            .join(' | '),
           fields: step.fields.map(({ what, unit }) => `${what} ${unit}`).join(' | '),
           ...(step.kind === 'roll-call' ? { item: step.item, pieces: step.pieces, back: step.negativeRunId } : {}),
           ...(step.kind === 'drop'

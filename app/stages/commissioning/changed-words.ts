@@ -1,11 +1,14 @@
 import type { Standing } from '@core/commissioning/standing';
 
 /** What is not as it was when a step was answered: "W07 section: 16 mm² → 25 mm²; W08 was moved". */
-export const changedText = ({ moved }: Pick<Standing, 'moved'>): string => moved.map(oneText).join('; ');
+export function changedText({ step, moved }: Pick<Standing, 'step' | 'moved'>): string {
+  const names = new Map(step.checks.map(({ id, name }) => [id, name]));
+  return moved.map((one) => oneText(one, names)).join('; ');
+}
 
-function oneText({ what, before, after }: Standing['moved'][number]): string {
+function oneText({ what, before, after }: Standing['moved'][number], names: ReadonlyMap<string, string>): string {
   const isEnds = what.endsWith(' ends');
-  const known = /^[a-z ]+$|^W\d/.test(what) ? what : 'a part';
+  const known = names.get(what) || (/^[a-z ]+$|^W\d/.test(what) ? what : 'a part');
   const name = isEnds ? known.replace(/ ends$/, '') : known;
   if (before === null) return `${name} is part of it now`;
   if (after === null) return `${name} is part of it no longer`;

@@ -114,6 +114,20 @@ describe('the round', () => {
     const after = await openPage(RecordPage, laid);
     expect(after.text('h1')).toMatch(/signed by Mara; \d+ steps have (come since|to be repeated)/);
   });
+  it('says of a fuse which it was, and is', async () => {
+    const laid = upTo(null);
+    const steps = stepsOf(laid);
+    const fuse = steps.find(({ kind }) => kind === 'fuses')!.checks[0]!;
+    const [round] = laid.commissioning.rounds;
+    const rounds = [{ ...round!, entries: steps.map((step) => entry(step)) }];
+    const parts = laid.wiring.parts.map((part) =>
+      part.id === fuse.id && part.kind === 'fuse' ? { ...part, ratingA: 15, family: 'blade' } : part,
+    );
+    const rig = { ...laid, wiring: { ...laid.wiring, parts }, commissioning: { ...laid.commissioning, rounds } };
+    const page = await open('fuses', rig);
+    expect(page.text('.was')).toContain(`${fuse.name}: ${fuse.reads!} → 15 A, blade`);
+    expect(page.text('co-checks')).toContain(`${fuse.name}: 15 A, blade`);
+  });
   it('takes in what another device answered, once, and no other rig', async () => {
     const mine = upTo('crimp:battery-1-post');
     const steps = stepsOf(mine);

@@ -22,6 +22,8 @@ export function titleOf(step: Step): string {
       return `Tighten the nuts on ${named(step.name)}.`;
     case 'polarity':
       return 'Follow every positive to its fuse.';
+    case 'fuses':
+      return 'Read what stands on every fuse.';
     case 'monitor-fused':
       return 'Find the fuse of the monitor’s own lead.';
     case 'rest':
@@ -60,6 +62,8 @@ export function howOf(step: Step): string {
       return 'With a torque wrench, lug flat on lead or copper, washer above it and never below. A loose nut is the joint that burns.';
     case 'polarity':
       return 'By hand along the cable, or with a meter for continuity. Colours may lie: what was laid last is looked at twice.';
+    case 'fuses':
+      return 'Amperes, and type or what it breaks, on the fuse itself and not on its holder. A larger one no longer protects its wire; a smaller one opens under its load.';
     case 'monitor-fused':
       return 'It is thin, and joined to the bank without a switch between: its own small fuse, close to the post, is all that guards it.';
     case 'rest':
@@ -117,6 +121,11 @@ export function cautionOf(step: Step): { lead: string; says: string } | null {
       return {
         lead: 'The last connection may spark.',
         says: 'Away from vents of lead batteries. Stop where a spark is more than a crackle: something is on, or turned round.',
+      };
+    case 'fuses':
+      return {
+        lead: 'Never a larger one because the right one blew.',
+        says: 'What made it blow is looked for first. The sheet of the device may ask for less than its wire carries: then that wins.',
       };
     case 'monitor-fused':
       return null;
@@ -178,6 +187,7 @@ export function checkText(check: Check, kind: Step['kind'], text: (value: number
     const { stud, torqueNm, by } = check.nut;
     return `${check.name}, ${stud ?? 'stud not known'}: ${text(torqueNm, 'Nm')}${by === 'stud' ? ', a placeholder' : ''}`;
   }
+  if (check.reads) return `${check.name}: ${check.reads}`;
   const words = CHECK_WORDS[check.id];
   if (words && check.name === '') return words;
   if (kind === 'breakers-off') return `${check.name} is open`;
@@ -234,6 +244,7 @@ export function allGood(step: Step): string {
     case 'breakers-off':
       return 'All are open';
     case 'polarity':
+    case 'fuses':
       return 'All are right';
     case 'join':
       return 'It is joined';
