@@ -10,7 +10,7 @@ import { siteYear } from '../climate/site-year';
 import { chargeLimit } from './charge-limit';
 import { chargingVoltage } from './charging-voltage';
 import { agedCapacity } from '../bank/bank-formulas';
-import { entered } from '../formula/figure';
+import { entered, type Sourced } from '../formula/figure';
 import { chargeFigures } from './charge-figures';
 import { aboveAirDay, levelSunDay } from './light-figures';
 import { monthReason, monthVerdict } from './month-verdict';
@@ -79,6 +79,16 @@ describe('a usual day of a source', () => {
       week: weekOf([0, 1, 2, 3, 4, 5, 6], 8, 2),
     };
     expect(sourceYear(source, around).map(({ value }) => value)).toEqual(Array(12).fill(60));
+  });
+  it('without a sun is nothing, and its working has no gap', () => {
+    const polar = { ...around, sites: siteYear(newCharging(), { ...place, latitudeDeg: 80 }) };
+    const december = sourceYear(sun(), polar)[11]!;
+    expect(december.value).toBe(0);
+    const valuesOf = (one: Sourced): number[] => [
+      one.value,
+      ...(one.working?.().terms ?? []).flatMap((term) => valuesOf(term)),
+    ];
+    expect(valuesOf(december).filter((value) => !Number.isFinite(value))).toEqual([]);
   });
   it('of the sun is more in June than in December, and its working multiplies out', () => {
     const year = sourceYear(sun(), around);

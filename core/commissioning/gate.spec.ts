@@ -36,6 +36,18 @@ describe('the gate before batteries are joined', () => {
     expect(first!.into).toBe(1);
     expect(first!.limit.value).toBe(50);
   });
+  it('says whose limits it went by: that of the other one, or of all others together', () => {
+    const notesOf = (count: number) => {
+      const volts = [13.2, ...Array<number>(count - 1).fill(13.3)];
+      const { limit } = gateOf(
+        strings(count),
+        volts.map((one) => [rested(one)]),
+      ).first!;
+      return JSON.stringify(limit.working());
+    };
+    expect(notesOf(2)).toContain('that one');
+    expect(notesOf(3)).toContain('2 together');
+  });
   it('is the same whichever of the two is lower', () => {
     const context = strings(2);
     const one = gateOf(context, [[rested(13.3)], [rested(13.2)]]).first!;

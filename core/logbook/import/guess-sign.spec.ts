@@ -70,6 +70,16 @@ describe('the sign of the current', () => {
     const shifted = currentA.map((amps) => amps + 12);
     expect(guessSign([{ currentA: shifted, voltageV }], 12)).toBeNull();
   });
+  it('of what flows above any voltage of rest, whatever flows below it', () => {
+    const held = (volts: number, amps: number): SignRows => ({
+      voltageV: Array<number>(40).fill(volts),
+      currentA: Array<number>(40).fill(amps),
+    });
+    for (const way of [1, -1])
+      expect(guessSign([held(14.2, 10 * way), held(12.5, -10 * way)], 12)).toBe(way > 0 ? 'positive' : 'negative');
+    // As much out of the bank as into it while it stands so high: nothing is known.
+    expect(guessSign([held(14.2, 10), held(14.2, -8), held(12.5, -10)], 12)).toBeNull();
+  });
   it('in absorption, where the current falls while the voltage stands high', () => {
     const currentA = Array.from({ length: 120 }, (_, k) => 30 * Math.exp(-k / 40) + 0.3 * Math.sin(k * 1.7));
     const night = Array.from({ length: 120 }, (_, k) => -3 - (k % 5 === 0 ? 2 : 0));
