@@ -24,8 +24,8 @@ export interface CutRow {
 }
 
 /** Share of a run that bends take, and m that one lug takes. */
-const BENDS = 0.05;
-const LUG_M = 0.03;
+export const BENDS = 0.05;
+export const LUG_M = 0.03;
 /** Of cable, beyond what is cut. */
 const RESERVE = 0.1;
 const SHRINK_CM = 5;

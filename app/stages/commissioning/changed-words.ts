@@ -1,3 +1,4 @@
+import { sectionText } from '@core/conductors/section-text';
 import type { Standing } from '@core/commissioning/standing';
 
 /** What is not as it was when a step was answered: "W07 section: 16 mm² → 25 mm²; W08 was moved". */
@@ -16,4 +17,7 @@ function oneText({ what, before, after }: Standing['moved'][number], names: Read
   return isEnds ? `${name} was moved` : `${name}: ${plain(before)} → ${plain(after)}`;
 }
 
-const plain = (text: string) => text.replace('from ', '') || 'not known';
+/** A section by its gauge, where it has one. */
+const plain = (text: string) =>
+  text.replace('from ', '').replace(/^([\d.]+) mm²$/, (_, areaMm2: string) => sectionText(Number(areaMm2))) ||
+  'not known';

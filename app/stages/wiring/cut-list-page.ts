@@ -1,5 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { changedSincePrint, cutRows, metresToCut, partsToBuy, printedList, studText } from '@core/wiring/cut-list';
+import {
+  BENDS,
+  changedSincePrint,
+  cutRows,
+  LUG_M,
+  metresToCut,
+  partsToBuy,
+  printedList,
+  studText,
+} from '@core/wiring/cut-list';
+import { quantityText } from '@core/quantity/format';
 import { cutListCsv } from '@core/wiring/cut-list-csv';
 import { CABLE_STEPS, type CableStep, turned } from '@core/wiring/run';
 import { StageTabs } from '../../rig/stage-tabs';
@@ -22,6 +32,8 @@ export class CutListPage {
   protected readonly units = inject(UnitChoice);
   protected readonly steps = CABLE_STEPS;
   protected readonly stud = studText;
+  protected readonly bends = quantityText(BENDS, 'Fraction', { decimals: 0 });
+  protected readonly perLug = computed(() => this.units.text(1000 * LUG_M, 'Mm'));
   protected readonly rows = computed(() => {
     const circuit = this.facts.circuit();
     const wiring = this.facts.wiring();

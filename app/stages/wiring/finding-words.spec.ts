@@ -1,6 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { describe, expect, it } from 'vitest';
 import { newInverter } from '@core/audit/fresh';
+import type { UnitSystem } from '@core/quantity/unit';
 import type { Rig } from '@core/rig/rig';
 import { newSource } from '@core/sources/new-source';
 import type { Finding } from '@core/wiring/finding';
@@ -8,6 +9,7 @@ import { ownCircuit } from '@core/wiring/new-parts';
 import type { Part } from '@core/wiring/part';
 import type { Run } from '@core/wiring/run';
 import { openPage } from '../../testing/open-page';
+import { UnitChoice } from '../../ui/unit-choice';
 import { laidOut } from '../../testing/laid-out';
 import { load, sampleRig } from '../../testing/sample-rig';
 import { findingWords } from './finding-words';
@@ -365,5 +367,30 @@ describe('a finding of the circuit', () => {
     expect(found().length).toBeLessThan(before);
     await page.undo();
     expect(page.rig()).toEqual(changed);
+  });
+});
+
+describe('lengths and sections of findings', () => {
+  const wordsFor = async (change: Change, code: Finding['fault']['code'], system: UnitSystem = 'metric') => {
+    await openPage(RunsPage, change(laidOut()));
+    TestBed.inject(UnitChoice).system.set(system);
+    const facts = TestBed.inject(WiringFacts);
+    const finding = facts.circuit()!.findings.find(({ fault }) => fault.code === code)!;
+    return findingWords(finding, facts);
+  };
+  it('are in feet where that was chosen', async () => {
+    const { why } = await wordsFor(run('battery-1-plus', { lengthM: 6 }), 'uneven', 'imperial');
+    expect(why).toMatch(/^The leads differ: [\d.]+ ft there and back at the shortest, [\d.]+ ft at the longest\.$/);
+  });
+  it('name a gauge where the circuit is of gauges', async () => {
+    const ofGauges: Change = (rig) => ({ ...rig, wiring: { ...rig.wiring, list: 'gauges' } });
+    const { remedy } = await wordsFor((rig) => run('inverter-inv-plus', { areaMm2: 0.8231 })(ofGauges(rig)), 'thin');
+    expect(remedy).toMatch(/^(\d+|\d\/0) AWG suffices\.$/);
+  });
+  it('of a charger say that it is the sources that flow', async () => {
+    const { why } = await wordsFor(run('source-sun-plus', { lengthM: 40, areaMm2: 2.5 }), 'drop');
+    expect(why).toMatch(
+      /^With all sources at their most and nothing drawn, from the bank and back; 1\.0 % are allowed/,
+    );
   });
 });

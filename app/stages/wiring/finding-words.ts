@@ -44,13 +44,20 @@ export function findingWords({ on, fault }: Finding, facts: WiringFacts): Findin
   return { apply: null, figure: figureOf(fault, id, facts), ...wordsOf(fault, name, id, facts) };
 }
 
+/** The way to a part and back. */
+function loopOf(id: string, facts: WiringFacts) {
+  const circuit = facts.circuit();
+  return [...(circuit?.loops ?? []), ...(circuit?.inputs ?? [])].find(({ part }) => part.id === id);
+}
+const givesAt = (id: string, facts: WiringFacts) => loopOf(id, facts)?.demand.gives ?? false;
+
 /** What a finding rests on. */
 function figureOf({ code }: Fault, id: string, facts: WiringFacts): Figure | null {
   const circuit = facts.circuit();
   const fuse = circuit?.fuses.find(({ part }) => part.id === id);
   switch (code) {
     case 'drop':
-      return [...(circuit?.loops ?? []), ...(circuit?.inputs ?? [])].find(({ part }) => part.id === id)?.share ?? null;
+      return loopOf(id, facts)?.share ?? null;
     case 'thin':
     case 'beyond-list':
       return facts.figuresOf(id)?.bears ?? null;
@@ -184,7 +191,7 @@ function wordsOf(
       const runs = facts.equalRuns();
       return {
         says: `${fault.name} carries ${percent(fault.fraction)} where ${percent(fault.fairFraction)} would be fair`,
-        why: `The leads differ: ${formatNumber(fault.shortestM, 2)} m there and back at the shortest, ${formatNumber(fault.longestM, 2)} m at the longest.`,
+        why: `The leads differ: ${facts.length(fault.shortestM)} there and back at the shortest, ${facts.length(fault.longestM)} at the longest.`,
         remedy: runs
           ? 'Make all leads as long as the longest.'
           : 'Bring each battery to the bars by leads of one length.',
@@ -194,7 +201,7 @@ function wordsOf(
     case 'cut-otherwise':
       return {
         says: `${name} was cut otherwise`,
-        why: `It was cut of ${sectionText(fault.cutMm2)} for ${formatNumber(fault.cutForM, 2)} m; the circuit has ${sectionText(fault.areaMm2)} and ${formatNumber(fault.lengthM, 2)} m.`,
+        why: `It was cut of ${sectionText(fault.cutMm2)} for ${facts.length(fault.cutForM)}; the circuit has ${sectionText(fault.areaMm2)} and ${facts.length(fault.lengthM)}.`,
         remedy: 'Cut a new one; where what lies there will do, give it back its section and length.',
         apply: { says: 'Clear its boxes: it is cut anew', run: () => facts.changeRun(id, { done: [], cut: null }) },
       };
@@ -212,13 +219,13 @@ function wordsOf(
         remedy:
           fault.enoughMm2 === null
             ? 'No section of the list suffices: a smaller fuse, or two runs.'
-            : `${formatNumber(fault.enoughMm2, 1)} mm² suffice.`,
+            : `${sectionText(fault.enoughMm2)} suffices.`,
         apply: { says: 'Let the rules choose', run: () => facts.changeRun(id, { areaMm2: null }) },
       };
     case 'drop':
       return {
         says: `${name}: ${percent(fault.fraction)} of the voltage is lost on the way`,
-        why: `At its design current, from the bank and back; ${percent(fault.mostFraction)} are allowed for it.`,
+        why: `${givesAt(id, facts) ? 'With all sources at their most and nothing drawn' : 'With all consumers at their most'}, from the bank and back; ${percent(fault.mostFraction)} are allowed for it.`,
         remedy: 'Thicker or shorter runs on its way.',
       };
     case 'beyond-list':
@@ -226,7 +233,7 @@ function wordsOf(
     case 'bare':
       return {
         says: `${name} is not protected near the bank`,
-        why: `${formatNumber(fault.bareM, 2)} m of positive cable without a fuse; ${formatNumber(fault.mostM, 2)} m are allowed.`,
+        why: `${facts.length(fault.bareM)} of positive cable without a fuse; ${facts.length(fault.mostM)} are allowed.`,
         remedy: 'Put the fuse at the battery’s post, or shorten the cable before it.',
       };
     case 'no-fuse':

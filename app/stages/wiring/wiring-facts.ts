@@ -16,11 +16,13 @@ import type { Run } from '@core/wiring/run';
 import { Edit } from '../../rig/edit';
 import { rigFeature } from '../../rig/rig-feature';
 import { selectDerived } from '../../rig/rig-selectors';
+import { UnitChoice } from '../../ui/unit-choice';
 
 /** What the pages of the wiring share, what is picked among them. */
 @Injectable({ providedIn: 'root' })
 export class WiringFacts {
   private readonly store = inject(Store);
+  private readonly units = inject(UnitChoice);
   readonly rig = this.store.selectSignal(rigFeature.selectRig);
   private readonly derived = this.store.selectSignal(selectDerived);
   readonly wiring = computed(() => this.rig()?.wiring ?? null);
@@ -66,8 +68,17 @@ export class WiringFacts {
   layOut(removed = this.wiring()?.removed ?? []): void {
     const parts = this.circuitParts();
     if (!parts) return;
-    const laid = layOut(parts, { ...parts.wiring, removed });
-    this.change({ ...laid, removed }, null);
+    const { wiring } = parts;
+    // Who measures in feet buys by gauge, until the list is chosen otherwise.
+    const isFirst = wiring.parts.length === 0 && wiring.runs.length === 0;
+    const list = isFirst && this.units.system() === 'imperial' ? 'gauges' : wiring.list;
+    const laid = layOut(parts, { ...wiring, list, removed });
+    this.change({ ...laid, list, removed }, null);
+  }
+
+  /** A length of cable, as it is measured with a tape. */
+  length(lengthM: number): string {
+    return this.units.text(lengthM, 'M', { decimals: 2 });
   }
 
   change(changes: Partial<WiringPlan>, step: string | null = Object.keys(changes).join(',')): void {

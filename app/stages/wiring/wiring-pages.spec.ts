@@ -6,6 +6,7 @@ import type { Rig } from '@core/rig/rig';
 import type { PartOf } from '@core/wiring/part';
 import { laidOut } from '../../testing/laid-out';
 import { openPage } from '../../testing/open-page';
+import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
 import { Edit } from '../../rig/edit';
 import { load, sampleRig } from '../../testing/sample-rig';
@@ -423,6 +424,23 @@ describe('by hand', () => {
     const run = page.rig().wiring.runs.find(({ id }) => id === 'main-plus')!;
     await page.press(`${run.label} in full`);
     expect(page.margin.textContent).toMatch(/on a usual day.*lost in it.*would save/s);
+  });
+});
+
+describe('a circuit that is laid out for the first time', () => {
+  it.each([
+    ['imperial', 'gauges'],
+    ['metric', 'metric'],
+  ] as const)('in %s units takes its sections from the list %s; a list that is chosen stays', async (system, list) => {
+    const page = await openPage(DrawingPage, sampleRig());
+    TestBed.inject(UnitChoice).system.set(system);
+    TestBed.inject(WiringFacts).layOut();
+    await page.settle();
+    expect(page.rig().wiring.list).toBe(list);
+    TestBed.inject(WiringFacts).change({ list: 'metric' });
+    TestBed.inject(WiringFacts).layOut();
+    await page.settle();
+    expect(page.rig().wiring.list).toBe('metric');
   });
 });
 
