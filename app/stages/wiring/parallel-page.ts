@@ -9,7 +9,7 @@ import { asDrawn } from '@core/wiring/parallel/as-drawn';
 import { leadCarriesA } from '@core/wiring/parallel/hottest-lead';
 import { wayFigures } from '@core/wiring/parallel/way-figures';
 import { batteryShares, compareWays, courseRule, fairestWay, isFair, type WayId } from '@core/wiring/parallel/compare';
-import { givenFigures, instantFigures } from '@core/wiring/parallel/course-figures';
+import { givenFigures, instantFigures, peukertEnd } from '@core/wiring/parallel/course-figures';
 import type { Drain } from '@core/wiring/parallel/drain';
 import type { DrawOverTime } from '@core/wiring/parallel/shares';
 import type { BatteryFacts, ParallelPlan } from '@core/wiring/plan';
@@ -176,6 +176,12 @@ export class ParallelPage {
     });
     return [...events, `after ${timeText(course.endS)} ${END_WORDS[course.end]}`];
   });
+  /** Where Peukert makes a difference that can be seen. */
+  protected readonly sooner = computed(() => {
+    const [course, bank] = [this.course(), this.bank()];
+    const end = course && bank && peukertEnd(bank, course);
+    return end && 3600 * end.value < SEEN * course.endS ? end : null;
+  });
   /** A few instants of the course, from its beginning to its end. */
   protected readonly instants = computed(() => {
     const [bank, rows] = [this.bank(), this.course()?.rows ?? []];
@@ -207,6 +213,9 @@ export class ParallelPage {
     this.facts.change({ parallel: { ...plan, batteries } }, `parallel ${k} ${Object.keys(changes).join(',')}`);
   }
 }
+
+/** Of the time by plain amp-hours. */
+const SEEN = 0.99;
 
 const END_WORDS: Record<Drain['end'], string> = {
   'cut-off': 'the voltage is down to the cut-off: what is fed switches off',

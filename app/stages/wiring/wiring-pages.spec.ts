@@ -320,8 +320,15 @@ describe('in parallel', () => {
     const cells = page.texts('table[aria-label="The course over time"] tbody tr td:nth-child(2)').map(Number);
     expect(cells.at(-1)).toBeLessThanOrEqual(24.5);
     expect([...cells].sort((a, b) => b - a)).toEqual(cells);
+    // 19.5 A of 200 Ah: twice the 20-hour rate, to the power of 0.03.
+    const text = page.element.textContent;
+    const hours = Number(/after Peukert it all ends\s+after\s+([\d.]+)/.exec(text)![1]);
+    const plainH = Number(/after ([\d.]+) h the voltage is down/.exec(page.text('.course'))![1]);
+    expect(hours / plainH).toBeGreaterThan(0.95);
+    expect(hours).toBeLessThan(plainH);
     await page.choose('Draws', 'the audit’s day by the hour');
     await page.until(() => page.text('.course').includes('it still goes on'));
+    expect(page.element.textContent).not.toContain('after Peukert');
     expect(page.rig().wiring.parallel.drawBy).toBe('day');
   });
   it('leads that differ are told apart', async () => {

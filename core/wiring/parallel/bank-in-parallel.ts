@@ -53,6 +53,7 @@ export function bankInParallel(bank: Bank, edits: ChemistryEdits, plan: Parallel
       ohm: at(warmOhm, k) * coldFactor(chemistry, facts?.tempC ?? WARM_C),
       looseOhm: facts?.looseOhm ?? 0,
       capacityAh: facts?.capacityAh ?? battery.capacityAh,
+      peukertExponent: chemistry.peukertExponent,
       socFraction: facts?.chargeFraction ?? plan.chargeFraction,
       limitA: protectedBy.dischargeA,
       chargeLimitA: protectedBy.chargeA,

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { peukertFactor } from '../../cells/peukert';
 import { newBank } from '../../bank/fresh';
 import { newBattery } from '../../cells/new-battery';
 import type { ChemistryId } from '../../cells/chemistry';
@@ -7,7 +8,7 @@ import { freshWiring } from '../fresh';
 import { bankInParallel } from './bank-in-parallel';
 import { batteryShares, compareWays, courseRule } from './compare';
 import { type CourseRow, courseOf } from './course';
-import { givenFigures, instantFigures } from './course-figures';
+import { givenFigures, instantFigures, peukertEnd } from './course-figures';
 import { drain } from './drain';
 import { leadWarmth } from './hottest-lead';
 import { wayFigures } from './way-figures';
@@ -101,6 +102,27 @@ describe('the warmth along a course', () => {
   });
   it('is not known where no lead says what it carries', () =>
     expect(courseOf(join, bank.drained, rule, null).rows.every(({ hottest }) => hottest === null)).toBe(true));
+});
+
+describe('a course after Peukert', () => {
+  const join = joinedBy('end-fed', bank.leads);
+  const endOf = (currentA: number, peukertExponent: number, mostS = 1e6) => {
+    const drained = bank.drained.map((one) => ({ ...one, limitA: null, peukertExponent }));
+    const course = courseOf(join, drained, { ...courseRule({ by: 'current', currentA }, null), mostS }, 270);
+    return { course, end: peukertEnd({ ...bank, drained }, course) };
+  };
+  it('agrees with what is told of the runtime of such a bank', () => {
+    const { course, end } = endOf(160, 1.25);
+    const capacityAh = bank.capacityAh.reduce((sum, one) => sum + one, 0);
+    // Shares are not quite equal, end-fed: the one that is burdened more ends a little before the mean.
+    expect(end!.value).toBeCloseTo(course.endS / 3600 / peukertFactor(160, capacityAh, 1.25), 1);
+    expect(end!.working().terms.map(({ value }) => value)).toEqual([course.endS / 3600, 1.25]);
+  });
+  it('is told of none that goes on, that is slow, or whose battery gives the same however fast', () => {
+    expect(endOf(160, 1.25, 900).end).toBeNull();
+    expect(endOf(160, 1).end).toBeNull();
+    expect(endOf(3, 1.25).end).toBeNull();
+  });
 });
 
 describe('the instants of a course', () => {

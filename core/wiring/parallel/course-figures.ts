@@ -54,6 +54,27 @@ const given = account({
   source: 'the network, solved anew in steps of ten seconds',
 });
 
+const sooner = account({
+  id: 'wiring.course-peukert',
+  says: 'ends, after Peukert',
+  unit: 'H',
+  words: 'the same course, each battery’s current counted (I ÷ I₂₀)^(k−1) times where it is above the 20-hour rate',
+  terms: {
+    plainH: { says: 'by plain amp-hours', unit: 'H' },
+    exponent: { says: 'exponent k', unit: 'Ratio' },
+  },
+  source: 'Peukert, as for the runtime under How long',
+});
+
+/** When a course ends by Peukert, where that is sooner; null where it is not. */
+export const peukertEnd = ({ drained }: BankInParallel, { endS, peukertEndS }: Course): Figure | null =>
+  peukertEndS === null
+    ? null
+    : sooner.figure(peukertEndS / HOUR_S, {
+        plainH: computed(endS / HOUR_S),
+        exponent: byDefault(Math.max(...drained.map(({ peukertExponent }) => peukertExponent)), 'its chemistry'),
+      });
+
 /** One instant of a course, each figure with its working. */
 export interface InstantFigures {
   atS: number;

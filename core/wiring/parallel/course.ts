@@ -15,6 +15,8 @@ export interface CourseRow extends DrainRow {
 /** A bank in parallel over time, with what becomes warm of what joins it: plain data, as it comes out of a worker. */
 export interface Course extends Drain {
   rows: CourseRow[];
+  /** When it would end by Peukert, s: the faster it is, the less a battery gives. Null where it does not end, or ends no sooner. */
+  peukertEndS: number | null;
 }
 
 /**
@@ -41,5 +43,16 @@ export function courseOf(
     const shares = parallelShares(join(without(now, gone)), { by: 'current', currentA: totalA });
     return { ...row, joinedCount, hottest: shares && hottestLead(shares.conductors, leadA) };
   };
-  return { ...course, rows: course.rows.map(rowOf) };
+  return { ...course, rows: course.rows.map(rowOf), peukertEndS: soonerByPeukert(join, batteries, rule, course) };
+}
+
+function soonerByPeukert(
+  join: Joining,
+  batteries: readonly DrainedBattery[],
+  rule: DrainRule,
+  course: Drain,
+): number | null {
+  if (course.end === 'time' || course.end === 'no-power') return null;
+  const { endS } = drain(join, batteries, { ...rule, rowEvery: Number.MAX_SAFE_INTEGER }, 'by-peukert');
+  return endS < course.endS ? endS : null;
 }

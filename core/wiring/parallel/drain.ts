@@ -1,4 +1,5 @@
 import { interpolate } from '../../cells/interpolate';
+import { peukertFactor } from '../../cells/peukert';
 import { at } from '../../quantity/guard';
 import { drawAt, drawnA, type DrawOverTime, parallelResponse, without } from './shares';
 import type { Joining, ParallelBattery } from './topology';
@@ -10,6 +11,8 @@ export interface DrainedBattery {
   ohm: number;
   looseOhm: number;
   capacityAh: number;
+  /** After Peukert; 1: a fast discharge takes no more out of it than a slow one. */
+  peukertExponent: number;
   /** At the start, 0 … 1. */
   socFraction: number;
   /** A out of it, and into it, above which its own protection opens; null: none does. */
@@ -49,6 +52,9 @@ export interface DrainRule {
   rowEvery: number;
 }
 
+/** What a discharge takes out of a battery: its amp-hours, as a circuit has it; or more of them the faster it is, after Peukert. */
+export type Counted = 'plainly' | 'by-peukert';
+
 /** What the currents follow from while the same batteries are joined on. */
 interface Joined {
   /** [battery × battery] A out of the first per volt of the second. */
@@ -66,13 +72,14 @@ interface Joined {
  * In each step every battery is its rested voltage at its charge behind its resistance. A protection opens once its limit has been
  * exceeded for its delay without a break; then the rest is solved anew.
  *
- * Leaves out: Peukert, polarisation, and that resistance grows in the cold and towards empty.
+ * Leaves out: polarisation, that resistance grows in the cold and towards empty, and Peukert where it is counted plainly.
  * @param batteries  1 … 16
  */
 export function drain(
   join: Joining,
   batteries: readonly DrainedBattery[],
   { draw, cutOffV, stepS, mostS, rowEvery }: DrainRule,
+  counted: Counted = 'plainly',
 ): Drain {
   const count = batteries.length;
   const soc = Float64Array.from(batteries, ({ socFraction }) => socFraction);
@@ -81,6 +88,11 @@ export function drain(
   const amps = new Float64Array(count);
   const emf = new Float64Array(count);
   const gone = new Set<number>();
+  /** Of each A, so many are taken out of a battery. */
+  const taken = (k: number) => {
+    const { capacityAh, peukertExponent } = at(batteries, k);
+    return counted === 'by-peukert' && amps[k]! > 0 ? peukertFactor(amps[k]!, capacityAh, peukertExponent) : 1;
+  };
   const rows: DrainRow[] = [];
   const events: DrainEvent[] = [];
   let joined = joinedOf(join, batteries, gone);
@@ -112,7 +124,7 @@ export function drain(
       const { delayS, capacityAh } = at(batteries, k);
       if (isOver(at(batteries, k), amps[k]!)) lengthS = Math.min(lengthS, Math.max(0, delayS - overS[k]!));
       const leftAh = amps[k]! > 0 ? soc[k]! * capacityAh : (1 - soc[k]!) * capacityAh;
-      if (amps[k] !== 0) lengthS = Math.min(lengthS, (leftAh / Math.abs(amps[k]!)) * 3600);
+      if (amps[k] !== 0) lengthS = Math.min(lengthS, (leftAh / (Math.abs(amps[k]!) * taken(k))) * 3600);
     }
     atS += lengthS;
     let opened = false;
@@ -121,7 +133,7 @@ export function drain(
       const { delayS, capacityAh } = at(batteries, k);
       const movedAh = (amps[k]! * lengthS) / 3600;
       ah[k]! += movedAh;
-      soc[k] = Math.min(1, Math.max(0, soc[k]! - movedAh / capacityAh));
+      soc[k] = Math.min(1, Math.max(0, soc[k]! - (movedAh * taken(k)) / capacityAh));
       const tooMuch = isOver(at(batteries, k), amps[k]!);
       overS[k] = tooMuch ? overS[k]! + lengthS : 0;
       const opens = tooMuch && overS[k]! >= delayS - 1e-9;

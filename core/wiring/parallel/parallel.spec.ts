@@ -126,9 +126,26 @@ describe('drain', () => {
     socFraction: 1,
     limitA: null,
     chargeLimitA: null,
+    peukertExponent: 1,
     delayS: 10,
   };
   const rule = { draw: { by: 'current', currentA: 50 } as const, cutOffV: 10, stepS: 10, mostS: 1e6, rowEvery: 30 };
+  it('counted after Peukert ends as much sooner as the current is above the 20-hour rate; plainly it gives all it holds', () => {
+    const lead = { ...flat, peukertExponent: 1.2 };
+    const by = (currentA: number) => {
+      const course = { ...rule, draw: { by: 'current', currentA } as const };
+      return drain(joinedBy('end-fed', leads), [lead], course, 'by-peukert');
+    };
+    const fast = by(50);
+    expect(fast.endS).toBeCloseTo(7200 / 10 ** 0.2, 3);
+    expect(fast.batteryAh[0]).toBeCloseTo(100 / 10 ** 0.2, 6);
+    expect(by(4).endS).toBeCloseTo(25 * 3600, 3);
+    expect(drain(joinedBy('end-fed', leads), [lead], rule).endS).toBeCloseTo(7200, 3);
+    // A charge is not counted so.
+    const charge = { ...rule, draw: { by: 'current', currentA: -50 } as const, cutOffV: null };
+    const half = { ...lead, socFraction: 0.5 };
+    expect(drain(joinedBy('end-fed', leads), [half], charge, 'by-peukert').endS).toBeCloseTo(3600, 3);
+  });
   it('one battery of 100 Ah gives 50 A for two hours', () => {
     const { endS, end, batteryAh, events } = drain(joinedBy('end-fed', leads), [flat], rule);
     expect([endS, end, batteryAh[0]]).toEqual([expect.closeTo(7200, 3), 'dark', expect.closeTo(100, 6)]);
