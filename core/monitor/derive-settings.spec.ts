@@ -23,7 +23,7 @@ import type { MonitorRig } from './facts';
 import { newProfile } from './fresh';
 import type { MeterUnit } from './plan';
 import { menuFigure } from './menu-figure';
-import { menuValue, SAFE_SIDE, unitFactor, usualField, UNITS_OF } from './meter-unit';
+import { menuRange, menuValue, SAFE_SIDE, unitFactor, usualField, UNITS_OF } from './meter-unit';
 import { comparedShares, onUsableScale } from './two-scales';
 import { SETTING_IDS, type SettingId, type SettingValues } from './setting-id';
 
@@ -272,6 +272,23 @@ describe('as the menu of a meter takes it', () => {
     });
     expect(menuValue(usualField('dead-band'), 0.029, wide, 100).value).toBe(0.02);
     expect(menuValue(usualField('coulombic-efficiency'), 0.93, wide, 100)).toMatchObject({ value: 93, stored: 0.93 });
+  });
+  it('may be keyed in from the first step within what is allowed to the last; in no other', () => {
+    const volts = usualField('full-voltage');
+    expect(menuRange(volts, { low: 10.83, high: 12.28 }, 100)).toEqual({
+      low: expect.closeTo(10.9, 9),
+      high: expect.closeTo(12.2, 9),
+    });
+    // Sums of decimals that come out a hair beside a step are that step.
+    expect(menuRange(volts, { low: 0.1 + 0.2, high: 14.400000000000002 }, 100)).toEqual({
+      low: expect.closeTo(0.3, 9),
+      high: expect.closeTo(14.4, 9),
+    });
+    expect(menuRange(volts, { low: 14.42, high: 14.48 }, 100)).toBeNull();
+    expect(menuRange({ id: 'tail-current', unit: 'A', step: 1 }, { low: 0.02, high: 0.04 }, 210)).toEqual({
+      low: expect.closeTo(5 / 210, 9),
+      high: expect.closeTo(8 / 210, 9),
+    });
   });
   it('in its own unit: tail in A, hold in s, alarm in Ah', () => {
     const wide = { low: 0, high: 100 };

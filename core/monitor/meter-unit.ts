@@ -143,3 +143,14 @@ export function menuValue(
   const value = Number(((found ?? safe) * step).toFixed(decimals));
   return { value, unit, decimals, stored: value * factor, misses: found === undefined };
 }
+
+/** The first and the last step of a meter's menu within what is allowed, in the stored unit; null: none lies there. */
+export function menuRange(
+  { id, unit, step }: MeterField,
+  { low, high }: { low: number; high: number },
+  capacityAh: number,
+): { low: number; high: number } | null {
+  const stored = step * unitFactor(id, unit, capacityAh);
+  const [first, last] = [Math.ceil(low / stored - HAIR), Math.floor(high / stored + HAIR)];
+  return first <= last ? { low: first * stored, high: last * stored } : null;
+}

@@ -17,6 +17,8 @@ import { WorkingStore } from '../../ui/working-store';
 import { ChargingFacts } from './charging-facts';
 import { StageTabs } from '../../rig/stage-tabs';
 
+/** Times as long as before, for the same share: then it is seen. */
+const SLOWED = 1.15;
 const MINUTES = { min: 1, max: 1440, integer: true };
 
 /** One charge from here to full: how long to each state of charge, and what a short one gives. */
@@ -107,6 +109,13 @@ export class OneChargePage {
     const [eighty, full] = [this.fromSoc() >= 0.8 ? 0 : to(0.8), to(0.99)];
     return eighty === null || full === null ? null : full - eighty;
   });
+  /** Whether the last fifth takes longer, for its share, than what comes before. */
+  private readonly isSlowed = computed(() => {
+    const [last, rows, from] = [this.lastFifthH(), this.run()?.hoursTo ?? [], this.fromSoc()];
+    const eighty = rows.find(({ soc }) => soc === 0.8)?.hours ?? null;
+    if (last === null || eighty === null || this.chemistry().family !== 'lead') return false;
+    return last / (0.99 - 0.8) > SLOWED * (eighty / (0.8 - from));
+  });
   protected readonly verdict = computed(() => {
     const run = this.run();
     if (!run) return 'The time of a charge follows once a bank is chosen.';
@@ -121,9 +130,11 @@ export class OneChargePage {
   protected readonly why = computed(() => {
     const last = this.lastFifthH();
     if (last === null) return 'Charging stops where the bank’s sheet says, whatever the charger offers.';
-    return this.chemistry().family === 'lead'
+    return this.isSlowed()
       ? `The last fifth alone takes ${formatNumber(last, 1)} h: near full a lead plate takes only what is missing of it, so the current falls as it fills. Short drives never get there.`
-      : `The last fifth takes ${formatNumber(last, 1)} h: lithium takes the full current almost to the end.`;
+      : this.chemistry().family === 'lead'
+        ? `The last fifth takes ${formatNumber(last, 1)} h, hardly more than the others: so small a current is taken almost to the end. A larger charger is slowed by the plates there.`
+        : `The last fifth takes ${formatNumber(last, 1)} h: lithium takes the full current almost to the end.`;
   });
   protected readonly lines = computed<ChartLine[]>(() => {
     const run = this.run();

@@ -2,6 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { describe, expect, it } from 'vitest';
 import type { Rig } from '@core/rig/rig';
 import { newArray, newSource } from '@core/sources/new-source';
+import type { Source } from '@core/sources/source';
 import { type OpenPage, openPage, yearsOnTheSpot } from '../../testing/open-page';
 import { sampleRig } from '../../testing/sample-rig';
 import { YearPool } from '../../workers/year-pool';
@@ -188,6 +189,13 @@ describe('one charge', () => {
     };
     const page = await openPage(OneChargePage, { ...rig, bank });
     expect(page.text('.why')).toMatch(/The last fifth alone takes \d+\.\d h/);
+    expect(page.text('.why')).toContain('the current falls as it fills');
+  });
+  it('says of a small charger that it is hardly slowed', async () => {
+    const rig = withSources([{ ...newSource('shore', 'mains'), currentA: 4 } as Source]);
+    const bank = { ...rig.bank!, battery: { ...rig.bank!.battery, chemistryId: 'agm' as const, cellsInSeries: 12 } };
+    const page = await openPage(OneChargePage, { ...rig, bank });
+    expect(page.text('.why')).toMatch(/^The last fifth takes \d+\.\d h, hardly more than the others/);
   });
   it('does not begin in the frost, nor where the loads take all', async () => {
     const page = await openPage(OneChargePage, withSources([newSource('engine', 'drive')]));

@@ -3,6 +3,7 @@ import { RouterLink } from '@angular/router';
 import { capacitySetting } from '@core/monitor/settings/counting';
 import type { MonitorFinding } from '@core/monitor/checks/check-settings';
 import { FIGURE_UNIT, menuFigure } from '@core/monitor/menu-figure';
+import { menuRange } from '@core/monitor/meter-unit';
 import type { MonitorPlan } from '@core/monitor/plan';
 import type { SettingId } from '@core/monitor/setting-id';
 import { comparedShares, onUsableScale } from '@core/monitor/two-scales';
@@ -71,7 +72,7 @@ export class SettingsPage {
           per,
           menu: menuFigure(setting, this.capacity()),
           menuDecimals: menu.decimals,
-          range: span > 0 ? `${text(allowed.low).split(' ')[0]} to ${text(allowed.high)}` : text(allowed.low),
+          range: spanText(menuRange(field, allowed, this.capacityAh()) ?? allowed, text),
           // Where the derived value stands within what is allowed, 0…100 %.
           place: span > 0 ? Math.min(100, Math.max(0, (100 * (figure.value - allowed.low)) / span)) : 50,
           when: entered ? momentLabel(entered.atMs, this.facts.timeZone()) : '',
@@ -145,4 +146,10 @@ export class SettingsPage {
   private worded(findings: readonly MonitorFinding[]) {
     return findings.map((finding) => ({ finding, ...findingWords(finding) }));
   }
+}
+
+/** "10.8 to 12.2 V" */
+function spanText({ low, high }: { low: number; high: number }, text: (stored: number) => string): string {
+  const [from, to] = [text(low), text(high)];
+  return from === to ? to : `${from.split(' ')[0]} to ${to}`;
 }
