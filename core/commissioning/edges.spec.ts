@@ -19,16 +19,46 @@ describe('a breaker', () => {
   it('lets through what hangs on it at its most, and what stands behind those that are closed', () => {
     const order = steps.flatMap((step) => (step.kind === 'power' ? [step] : []));
     expect(order.map(({ id }) => id).slice(0, 3)).toEqual(['power:fuse-main', 'power:switch-main', 'power:fuse-block']);
-    const cabin = stepBy(steps, 'power', 'power:fuse-group-Cabin');
-    const [range] = cabin.expected;
-    const lights = stepBy(steps, 'roll-call', 'roll-call:load:lights').item.fromA;
-    const fridge = stepBy(steps, 'roll-call', 'roll-call:load:fridge').item.fromA;
-    // The fridge must run: it has been on since the breakers before this one were closed. The sun gives behind another.
-    expect(range!.from.value).toBeCloseTo(lights + fridge, 9);
-    expect(range!.to!.value).toBe(0);
-    const sun = stepBy(steps, 'power', 'power:fuse-source-sun').expected[0]!;
-    expect(sun.to!.value).toBeCloseTo(stepBy(steps, 'roll-call', 'roll-call:source:sun').item.toA, 9);
-    expect(sun.from.value).toBeCloseTo(fridge, 9);
+    const rangeOf = (id: string, of = steps) => {
+      const { from, to } = stepBy(of, 'power', `power:${id}`).expected[0]!;
+      return [from.value, to!.value];
+    };
+    const call = (id: string) => stepBy(steps, 'roll-call', `roll-call:${id}`).item;
+    const [lights, fridge, sun] = [call('load:lights'), call('load:fridge'), call('source:sun')];
+    // Further on something is still open: what flows now leads past it.
+    for (const id of ['fuse-main', 'switch-main', 'fuse-block']) expect(rangeOf(id)).toEqual([0, 0]);
+    expect(rangeOf('fuse-source-sun')).toEqual([0, sun.toA]);
+    expect(rangeOf('fuse-load-fridge')).toEqual([fridge.fromA, 0]);
+    // The fridge must run: it is on where its breaker was closed before.
+    const [cabinAt, fridgeAt] = ['group-Cabin', 'load-fridge'].map((id) =>
+      order.findIndex((one) => one.id === `power:fuse-${id}`),
+    );
+    const withFridge = cabinAt! > fridgeAt! ? fridge.fromA : 0;
+    expect(rangeOf('fuse-group-Cabin')).toEqual([expect.closeTo(lights.fromA + withFridge, 9), 0]);
+    expect(rangeOf('fuse-inverter-inv')[0]).toBeLessThan(0);
+  });
+  it('of a string lets nothing through before the main switch, nor that before those behind it', () => {
+    const two = provingOf({ ...van, bank: newBank(newBattery('b', 'lfp', 4, 100), 1, 2) }).steps;
+    const most = two.flatMap((step) => (step.kind === 'power' ? [[step.id, step.expected[0]!.to!.value]] : []));
+    expect(most.slice(0, 4)).toEqual([
+      ['power:fuse-battery-1', 0],
+      ['power:fuse-battery-2', 0],
+      ['power:switch-main', 0],
+      ['power:fuse-block', 0],
+    ]);
+    expect(new Map(most as [string, number][]).get('power:fuse-source-sun')).toBeGreaterThan(1);
+  });
+  it('shows what the zero of its meter is off by, which is set later: so much of a shunt that is known', () => {
+    const wiring = laidOut(van);
+    const parts = wiring.parts.map((part) =>
+      part.kind === 'shunt' ? { ...part, ratingA: 500, fullScaleV: 0.05 } : part,
+    );
+    const proving = provingOf(van, { ...wiring, parts });
+    const main = stepBy(proving.steps, 'power', 'power:fuse-main');
+    const facts = { ...proving, plan: { meterStepA: 0.1, voltmeterStepV: 0.01 }, standings: standings(steps, []) };
+    const outcome = (shown: number) => judge(main, seenAs({ shown }), facts).outcome;
+    // Two steps, and a thousandth twice.
+    expect([-1.21, -1.19, 0, 1.19, 1.21].map(outcome)).toEqual(['fail', 'pass', 'pass', 'pass', 'fail']);
   });
   it('is judged to two steps of the meter and a seventh beyond', () => {
     const cabin = stepBy(steps, 'power', 'power:fuse-group-Cabin');

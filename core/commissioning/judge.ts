@@ -127,16 +127,17 @@ export function restedOf({ context, standings }: Pick<JudgeFacts, 'context' | 's
   );
 }
 
-/** Beyond what may flow by this share of it, and two steps of the meter. */
+/** Beyond what may flow by this share of it, two steps of the meter, and by what its zero, which is set later, is usually off. */
 const POWER_OFF = 0.15;
+const ZERO_OFF_OF_SHUNT = 0.002;
 
-function judgePower({ expected }: StepOf<'power'>, seen: readonly Seen[], { plan }: JudgeFacts): Judgement {
+function judgePower({ expected }: StepOf<'power'>, seen: readonly Seen[], { plan, context }: JudgeFacts): Judgement {
   const shownA = seenOf(seen, 'shown');
   const [range] = expected;
   if (shownA === null || !range) return { kind: 'power', outcome: 'incomplete', shownA };
   const [from, to] = [range.from.value, range.to?.value ?? 0];
   const most = (edge: number) => edge * (1 + POWER_OFF);
-  const off = 2 * plan.meterStepA;
+  const off = 2 * plan.meterStepA + ZERO_OFF_OF_SHUNT * (ratedShunt(context)?.ratedA ?? 0);
   return { kind: 'power', outcome: shownA < most(from) - off || shownA > most(to) + off ? 'fail' : 'pass', shownA };
 }
 

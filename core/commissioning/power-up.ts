@@ -6,8 +6,9 @@ import { rest } from './rests';
 import type { Step, StepOf } from './step';
 
 /**
- * One breaker after another, from the bank outwards, and what the monitor may show then: no more than what hangs on it, and on those before
- * it that cannot be switched off.
+ * One breaker after another, from the bank outwards, and what the monitor may show then: what hangs on a way that is closed with it from
+ * end to end, and what stands on those that were closed before and cannot be switched off. As long as something further on is open,
+ * nothing may flow.
  * @param called  the steps of the roll call: what each circuit takes and gives
  */
 export function powerUp({ circuit, wiring, loads }: StepContext, called: readonly StepOf<'roll-call'>[]): Step[] {
@@ -24,12 +25,15 @@ export function powerUp({ circuit, wiring, loads }: StepContext, called: readonl
     loads.flatMap(({ id, use, must }) => (use.by === 'always' || must ? [`roll-call:load:${id}`] : [])),
   );
   const chosen = new Map(circuit.fuses.map(({ part, choice }) => [part.id, choice]));
-  const closed = new Set<string>();
-  return breakers.map(({ part, behind }): Step => {
+  let before: ReadonlySet<string> = new Set();
+  return breakers.map(({ part, behind }, place): Step => {
+    const open = breakers.slice(place + 1);
+    const now = new Set([...behind].filter((id) => !open.some((one) => one.behind.has(id))));
     const mayFlow = called.filter(
-      ({ id, item }) => behind.has(item.circuitId) || (closed.has(item.circuitId) && standing.has(id)),
+      ({ id, item: { circuitId } }) =>
+        (now.has(circuitId) && !before.has(circuitId)) || (before.has(circuitId) && standing.has(id)),
     );
-    for (const one of behind) closed.add(one);
+    before = new Set([...before, ...now]);
     const size = chosen.get(part.id);
     return {
       id: `power:${part.id}`,

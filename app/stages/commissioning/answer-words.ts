@@ -6,7 +6,7 @@ import type { Step, StepOf } from '@core/commissioning/step';
 import { formatNumber } from '@core/quantity/format';
 import type { Unit } from '@core/quantity/unit';
 import type { Answer, AnswerRow } from './answer';
-import { inSentence } from './step-words';
+import { inSentence, isNothing } from './step-words';
 
 /** A stored value as it is shown, with its unit. */
 type Text = (value: number, unit: Unit) => string;
@@ -22,11 +22,17 @@ export function answerOf(step: Step, judgement: Judgement, context: StepContext,
       return gateAnswer(judgement, context, text);
     case 'power':
       return judgement.outcome === 'fail'
-        ? {
-            ...BAD,
-            headline: 'More flows than may.',
-            says: `Open the ${inSentence(step.name)} again. Something behind it draws or feeds that is not in the plan, or is joined wrongly.`,
-          }
+        ? isNothing(step)
+          ? {
+              ...BAD,
+              headline: 'Something flows that should not.',
+              says: `Behind the ${inSentence(step.name)} the way is still open: nothing can draw or feed yet. Open it again and read the meter. Where it shows the same, its zero is off, and is set after these; where not, a cable leads past a breaker, or one is closed that should be open.`,
+            }
+          : {
+              ...BAD,
+              headline: 'More flows than may.',
+              says: `Open the ${inSentence(step.name)} again. Something behind it draws or feeds that is not in the plan, or is joined wrongly.`,
+            }
         : null;
     case 'zero':
       return zeroAnswer(judgement);

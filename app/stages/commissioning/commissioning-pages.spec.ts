@@ -347,6 +347,21 @@ describe('the roll call', () => {
 });
 
 describe('what is measured', () => {
+  it('a breaker behind which all is open shows nothing, one that closes a way what hangs on it', async () => {
+    const page = await open('power:fuse-battery-1');
+    expect(page.text('.how')).toContain('nothing may flow');
+    expect(page.text('co-expected dd')).toBe('0.00 A');
+    await page.type('shown', '-6');
+    await page.settle();
+    expect(page.text('co-answer h2')).toBe('Something flows that should not.');
+    expect(page.text('co-answer .words')).toContain('its zero is off, and is set after these');
+    TestBed.resetTestingModule();
+    const fan = await open('power:fuse-inverter-inv');
+    expect(fan.text('.how')).toContain('No more may flow than what hangs on it');
+    await fan.type('shown', '60');
+    await fan.settle();
+    expect(fan.text('co-answer h2')).toBe('More flows than may.');
+  });
   it('the zero says what it adds up to, and passes once it was set', async () => {
     const page = await open('zero');
     await page.type('shown', '0.05');

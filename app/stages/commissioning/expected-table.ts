@@ -12,7 +12,7 @@ import { expectedText } from './step-words';
       @for (row of rows(); track row.what) {
         <dt>{{ words(row.what) }}</dt>
         <dd>
-          @if (row.to) {
+          @if (row.to && row.to.value !== row.from.value) {
             <co-figure class="tall" [figure]="row.from" [bare]="true" [signed]="isChange(row)" />
             to
             <co-figure class="tall" [figure]="row.to" [signed]="isChange(row)" />

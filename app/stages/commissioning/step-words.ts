@@ -73,7 +73,7 @@ export function howOf(step: Step): string {
     case 'join':
       return 'Positives first, the last connection at a negative post. The main switch stays open.';
     case 'power':
-      return 'One at a time, and look at the meter each time. No more may flow than what hangs on it takes or gives.';
+      return `One at a time, and look at the meter each time. ${isNothing(step) ? 'Further on all is open still: nothing may flow.' : 'No more may flow than what hangs on it takes or gives.'}`;
     case 'zero':
       return 'Main switch open, every source away. What it shows now it counts day and night.';
     case 'roll-call':
@@ -229,6 +229,10 @@ export const expectedText = (what: string): string => EXPECTED_WORDS[what] ?? wh
 /** Readings that can be negative: a phone’s keypad has no minus. */
 export const isSigned = (what: string): boolean =>
   ['before', 'after', 'shown', 'again', 'amps', 'restedV'].includes(what);
+
+/** Whether nothing at all may be shown at a step. */
+export const isNothing = ({ expected }: Step): boolean =>
+  expected.every(({ from, to }) => from.value === 0 && to?.value === 0);
 
 /** What is pressed when every line of a step is as it should be. */
 export function allGood(step: Step): string {
