@@ -120,6 +120,12 @@ describe('current schools', () => {
   );
   it('one battery alone overloads none beside it: 80 A of 100 A', () =>
     expect((['sum', 'one-may-drop-out', 'single'] as const).map((school) => strings(school, 80))).toEqual([1, 1, 1]));
+  it('as much as one carries is one battery’s still, and a hair more is not', () => {
+    const all = (currentA: number) =>
+      (['sum', 'one-may-drop-out', 'single'] as const).map((of) => strings(of, currentA));
+    expect(all(100)).toEqual([1, 1, 1]);
+    expect(all(100.01)).toEqual([2, 3, Infinity]);
+  });
   it('a 3000 W inverter at 12.8 V needs 3, 4 or no number of 100 A batteries', () => {
     const currentA = 3000 / 12.8; // 234 A
     expect((['sum', 'one-may-drop-out', 'single'] as const).map((school) => strings(school, currentA))).toEqual([
