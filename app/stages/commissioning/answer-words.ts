@@ -31,7 +31,7 @@ export function answerOf(step: Step, judgement: Judgement, context: StepContext,
           : {
               ...BAD,
               headline: 'More flows than may.',
-              says: `Open the ${inSentence(step.name)} again. Something behind it draws or feeds that is not in the plan, or is joined wrongly.`,
+              says: `Open the ${inSentence(step.name)} again. Something behind it draws or feeds that is not in the plan, or is joined wrongly; or a source that was to stay away has come on.`,
             }
         : null;
     case 'zero':
