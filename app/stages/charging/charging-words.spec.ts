@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { issueSentence, monthSentence, remedySentence, yearsInHundred } from './charging-words';
+import { entered } from '@core/formula/figure';
+import type { MonthOutcome } from '@core/charging/summarise-year';
+import { issueSentence, monthSentence, reasonSentence, remedySentence, yearsInHundred } from './charging-words';
 
 describe('words of charging', () => {
   it('say a remedy in full', () => {
@@ -14,6 +16,23 @@ describe('words of charging', () => {
     expect(yearsInHundred(0.62)).toBe('in 62 years of 100');
     expect(yearsInHundred(0.001)).toBe('in a few years of a thousand');
     expect(yearsInHundred(0)).toBe('in no simulated year');
+  });
+  it('tell of the cold beside another reason, where it takes more than a little', () => {
+    const month = (reason: MonthOutcome['reason'], refusedColdAh: number) =>
+      ({
+        reason,
+        offeredAh: entered(69),
+        usedAh: entered(73),
+        refusedAh: entered(30),
+        refusedColdAh: entered(refusedColdAh),
+      }) as unknown as MonthOutcome;
+    expect(reasonSentence(month('too-little', 27))).toBe(
+      'The sources offer 69 Ah a day, the loads take 73 Ah: too little is left to fill the bank again. Besides, 27 Ah a day comes while the bank is too cold or too hot to be charged.',
+    );
+    expect(reasonSentence(month('too-little', 3))).not.toContain('cold');
+    expect(reasonSentence(month('spells', 4))).toContain('Besides, 4 Ah');
+    expect(reasonSentence(month('temperature', 40)).match(/cold/g)).toHaveLength(1);
+    expect(reasonSentence(month('enough', 40))).not.toContain('cold');
   });
   it('name the month and the harm', () => {
     expect(monthSentence({ month: 12, verdict: 'falls-behind' })).toBe('In December charging falls behind');

@@ -52,8 +52,13 @@ export function reasonSentence(month: MonthOutcome): string {
     slow: `Enough is offered, ${ah(offeredAh.value)} a day, but the bank takes it too slowly: ${ah(refusedAh.value)} a day is refused and it is seldom full.`,
     spells: `On the whole enough is offered, ${ah(offeredAh.value)} a day against ${ah(usedAh.value)} used, but dull spells outlast the bank.`,
   };
-  return says[month.reason];
+  const isSeen = refusedColdAh.value >= SEEN_COLD * offeredAh.value && offeredAh.value > 0;
+  return isSeen && ['too-little', 'slow', 'spells'].includes(month.reason)
+    ? `${says[month.reason]} Besides, ${ah(refusedColdAh.value)} a day comes while the bank is too cold or too hot to be charged.`
+    : says[month.reason];
 }
+/** Of what is offered: less is not worth a sentence beside the reason. */
+const SEEN_COLD = 0.05;
 
 /** The reason in a few words, for a row. */
 export const REASON_WORDS: Record<MonthReason, string> = {
