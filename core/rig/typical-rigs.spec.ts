@@ -1,0 +1,79 @@
+import { describe, expect, it } from 'vitest';
+import { judge } from '../commissioning/judge';
+import { standings } from '../commissioning/standing';
+import { TYPICAL, typicalName, typicalRig } from '../kept-spec/typical-rigs';
+import { deriveRig } from './derive-rig';
+
+const RIGS = TYPICAL.map((typical) => {
+  const rig = typicalRig(typical);
+  return { is: typicalName(typical), rig, derived: deriveRig(rig, null) };
+});
+
+describe('rigs as most people have them', () => {
+  it('are worked out from end to end, without an error in the circuit they are given', () => {
+    for (const { is, derived } of RIGS) {
+      expect(derived.failures, is).toEqual([]);
+      const errors = derived.circuit!.findings.filter(({ severity }) => severity === 'error');
+      expect(
+        errors.map(({ fault }) => fault.code),
+        is,
+      ).toEqual([]);
+    }
+  });
+  it('have a meter whose settings lie within what is allowed, in steps of its menu, with nothing to find fault with', () => {
+    for (const { is, derived } of RIGS) {
+      const { settings, findings } = derived.monitor!;
+      expect(findings, is).toEqual([]);
+      for (const { id, figure, allowed, problems, menu } of settings) {
+        expect(problems, `${is}: ${id}`).toEqual([]);
+        expect(menu.misses, `${is}: ${id}`).toBe(false);
+        expect(figure.value, `${is}: ${id}`).toBeGreaterThanOrEqual(allowed.low - 1e-9);
+        expect(figure.value, `${is}: ${id}`).toBeLessThanOrEqual(allowed.high + 1e-9);
+      }
+    }
+  });
+  it('are proven by steps that each stand once and expect what can be read', () => {
+    for (const { is, derived } of RIGS) {
+      const steps = derived.proving!.steps();
+      expect(new Set(steps.map(({ id }) => id)).size, is).toBe(steps.length);
+      for (const { id, expected } of steps)
+        for (const { from, to } of expected) {
+          expect(Number.isFinite(from.value), `${is}: ${id}`).toBe(true);
+          if (to) expect(Number.isFinite(to.value), `${is}: ${id}`).toBe(true);
+        }
+    }
+  });
+  it('are called full by the round no sooner than the meter marks them, within what their chargers reach', () => {
+    for (const { is, rig, derived } of RIGS) {
+      const full = derived.proving!.steps().find((step) => step.kind === 'full-charge')!;
+      const setting = (id: string) => derived.monitor!.settings.find((one) => one.id === id)!.figure.value;
+      const { absorptionCellV } = derived.proving!.context.chemistry;
+      const [volts, tail] = full.expected;
+      expect(volts!.from.value, is).toBeGreaterThanOrEqual(setting('full-voltage'));
+      expect(volts!.from.value, is).toBeLessThanOrEqual(
+        absorptionCellV * rig.bank!.battery.cellsInSeries * rig.bank!.seriesCount,
+      );
+      expect(tail!.from.value, is).toBeLessThanOrEqual(setting('tail-current') * setting('capacity') + 1e-9);
+    }
+  });
+  it('are accused of nothing while their breakers are closed, sources away, what must run running once it can', () => {
+    for (const { is, rig, derived } of RIGS) {
+      const proving = derived.proving!;
+      const steps = proving.steps();
+      const called = steps.flatMap((step) => (step.kind === 'roll-call' ? [step] : []));
+      const facts = { context: proving.context, plan: rig.commissioning, standings: standings(steps, []) };
+      // What has come on shows at its own step and at every later one.
+      let onA = 0;
+      for (const step of steps) {
+        if (step.kind !== 'power') continue;
+        const { from, to } = step.expected[0]!;
+        expect(judge(step, [{ what: 'shown', value: onA }], facts).outcome, `${is}: ${step.id}`).toBe('pass');
+        const own = rig.loads.filter(({ id, must }) => must && step.partId === `fuse-load-${id}`);
+        for (const { id } of own) onA += called.find((one) => one.id === `roll-call:load:${id}`)!.item.fromA / 1.375;
+        expect(judge(step, [{ what: 'shown', value: onA }], facts).outcome, `${is}: ${step.id}`).toBe('pass');
+        expect(from.value, `${is}: ${step.id}`).toBeLessThanOrEqual(to!.value);
+      }
+      expect(onA, is).toBeLessThan(0);
+    }
+  });
+});
