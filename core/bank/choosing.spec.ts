@@ -14,7 +14,7 @@ import { type ConfigurationDemand, configurations } from './configurations';
 import { bankCurrentLimit, type CurrentSchool, stringsNeeded } from './current-schools';
 import { GENERIC_BATTERIES } from './generic-batteries.data';
 import { mayMix, mixingWarnings } from './mixing';
-import { bankOhm, batteryOhm } from './resistance';
+import { bankOhm, bankOhmFigure, batteryOhm } from './resistance';
 import { hoursByTrials, neededByTrials } from './by-trials';
 import { calibrate, runtimeOf } from './runtime';
 import { cutOffFigure, cutOffPower, cutOffSoc, edgeGain, JOINTS_OHM, sagRemedies, voltageUnderLoad } from './sag';
@@ -339,6 +339,13 @@ describe('resistance', () => {
   it('adds in series, divides in parallel, grows in the cold', () => {
     expect(bankOhm(newBank(lfp, 2, 2), CHEMISTRIES.lfp, 25)).toBeCloseTo(0.0012, 12);
     expect(bankOhm(newBank(lfp), CHEMISTRIES.lfp, 0)).toBeGreaterThan(bankOhm(newBank(lfp), CHEMISTRIES.lfp, 25));
+    // 25 K below warm, at 2 % a kelvin.
+    const cold = bankOhmFigure(newBank(lfp, 2, 2), CHEMISTRIES.lfp, 0);
+    expect(cold.value).toBeCloseTo(0.0012 * Math.exp(0.5), 12);
+    expect(cold.working().terms).toMatchObject([
+      { value: expect.closeTo(0.0012, 12), note: '2 in series, 2 in parallel, of 1.2 mΩ each' },
+      { value: expect.closeTo(Math.exp(0.5), 12) },
+    ]);
   });
 });
 

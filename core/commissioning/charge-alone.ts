@@ -3,6 +3,7 @@ import { singleCharge } from '../charging/single-charge';
 import { computed, entered, type Figure, measured } from '../formula/figure';
 import { account, formula } from '../formula/formula';
 import { at } from '../quantity/guard';
+import { dayKeyAt, dayStartMs } from '../series/local-day';
 import type { StepContext } from './context';
 import { batteryLimit } from './usual-limits';
 
@@ -55,20 +56,22 @@ const MOST_H = 24 * 14;
 
 /**
  * How long a charge has been on, and what is left of it, by the clock and not by counting.
- * @param whole  hours that it takes; null: not known
+ * @param whole     hours that it takes; null: not known
+ * @param timeZone  in which the clock is read
  * @returns null where the clock was changed meanwhile: it lies before the beginning, or weeks after it
  */
 export function chargeProgress(
   sinceMs: number,
   nowMs: number,
   whole: Figure | null,
+  timeZone: string,
 ): { on: Figure; still: Figure | null } | null {
   const hours = (nowMs - sinceMs) / HOUR_MS;
   if (hours < 0 || hours > MOST_H) return null;
-  const midnightH = Math.floor(sinceMs / (24 * HOUR_MS)) * 24;
+  const midnightMs = dayStartMs(dayKeyAt(sinceMs, timeZone), timeZone);
   const on = onSince.figure({
-    nowH: measured(nowMs / HOUR_MS - midnightH, 'from midnight before it began, UTC'),
-    sinceH: measured(sinceMs / HOUR_MS - midnightH, 'of that day, UTC'),
+    nowH: measured((nowMs - midnightMs) / HOUR_MS, 'from the midnight before it began'),
+    sinceH: measured((sinceMs - midnightMs) / HOUR_MS, 'from that midnight'),
   });
   return { on, still: whole && stillTo.figure({ wholeH: whole, onH: on }) };
 }

@@ -128,13 +128,17 @@ describe('a battery charged alone', () => {
   it('goes on by the clock: what it has been on, what is left, and nothing where the clock was changed', () => {
     const began = Date.UTC(2026, 2, 3, 22);
     const { hours } = chargedAlone(context, 0, 4 * 3.297, 25, 20);
-    const { on, still } = chargeProgress(began, began + 2.25 * 3_600_000, hours)!;
+    const { on, still } = chargeProgress(began, began + 2.25 * 3_600_000, hours, 'UTC')!;
     expect(on.value).toBeCloseTo(2.25, 9);
     expect(on.working().terms.map(({ value }) => value)).toEqual([24.25, 22]);
     expect(still!.value).toBeCloseTo(hours!.value - 2.25, 9);
-    expect(chargeProgress(began, began + 300 * 3_600_000, hours)!.still!.value).toBe(0);
-    expect(chargeProgress(began, began, null)).toMatchObject({ still: null });
-    for (const now of [began - 1, began + 15 * 24 * 3_600_000]) expect(chargeProgress(began, now, hours)).toBeNull();
+    // The clocks of the place stand an hour further.
+    const there = chargeProgress(began, began + 2.25 * 3_600_000, hours, 'Europe/Berlin')!;
+    expect(there.on.working().terms.map(({ value }) => value)).toEqual([25.25, 23]);
+    expect(chargeProgress(began, began + 300 * 3_600_000, hours, 'UTC')!.still!.value).toBe(0);
+    expect(chargeProgress(began, began, null, 'UTC')).toMatchObject({ still: null });
+    for (const now of [began - 1, began + 15 * 24 * 3_600_000])
+      expect(chargeProgress(began, now, hours, 'UTC')).toBeNull();
   });
   it('lithium in the frost is not charged at all', () => expect(chargedAlone(context, 0, 13, -3, 20).hours).toBeNull());
 });

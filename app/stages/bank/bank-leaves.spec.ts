@@ -113,6 +113,7 @@ describe('system voltages', () => {
 describe('voltage sag', () => {
   it('is a map of load against charge, with the edge where the inverter switches off', async () => {
     const page = await openPage(SagPage, sampleRig());
+    expect(page.text('.why')).toMatch(/Bank \d\.\d\d mΩ at 25 °C\.$/);
     expect(page.text('h1')).toMatch(/stays on until the bank is empty/);
     await page.type('Load', '4000');
     await page.type('Inverter off below', '24.5');

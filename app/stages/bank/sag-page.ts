@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
-import { bankOhm } from '@core/bank/resistance';
+import { bankOhm, bankOhmFigure } from '@core/bank/resistance';
 import {
   cutOffFigure,
   cutOffPower,
@@ -148,9 +148,7 @@ export class SagPage {
   }
 
   protected readonly ohms = computed(() => {
-    const circuit = this.circuit();
-    return circuit
-      ? `Bank ${formatNumber(circuit.bankOhm * 1000, 2)} mΩ at ${this.units.text(this.tempC(), 'TempC')}.`
-      : '';
+    const parts = this.parts();
+    return parts && bankOhmFigure(parts.bank, parts.chemistry, this.tempC());
   });
 }

@@ -153,7 +153,7 @@ export class AlonePanel {
   protected readonly progress = computed(() => {
     this.tick();
     const since = this.since();
-    return since === null ? null : chargeProgress(since, nowMs(), this.alone()?.hours ?? null);
+    return since === null ? null : chargeProgress(since, nowMs(), this.alone()?.hours ?? null, this.facts.timeZone());
   });
 
   protected see(what: string, value: number | null): void {
