@@ -1,6 +1,7 @@
 import type { StepContext } from '@core/commissioning/context';
 import type { Judgement, RestDoubt } from '@core/commissioning/judge';
 import type { RollCause } from '@core/commissioning/roll-call/item';
+import { timesReadFigure } from '@core/commissioning/roll-call/likelihood';
 import type { GateFault } from '@core/commissioning/gate';
 import type { Step, StepOf } from '@core/commissioning/step';
 import { formatNumber } from '@core/quantity/format';
@@ -196,7 +197,13 @@ function rollCallAnswer(
   const [first, ...more] = causes;
   if (!first || change === null) return null;
   const changeA = change.value;
-  const rows: AnswerRow[] = [{ says: 'change', figure: change, signed: true, strong: true }];
+  const { shunt } = verdict;
+  const rows: AnswerRow[] = [
+    { says: 'change', figure: change, signed: true, strong: true },
+    ...(outcome !== 'pass' && first.cause === 'shunt-rating' && shunt
+      ? [{ says: 'shown, of what flows', figure: timesReadFigure(shunt, verdict.items.size) }]
+      : []),
+  ];
   const others = more
     .filter(({ probability }) => probability >= SHOWN_FROM)
     .slice(0, 4)

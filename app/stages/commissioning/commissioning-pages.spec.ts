@@ -10,6 +10,7 @@ import { Storage } from '../../storage/storage';
 import { laidOut } from '../../testing/laid-out';
 import { openPage } from '../../testing/open-page';
 import { load, sampleRig } from '../../testing/sample-rig';
+import { WorkingStore } from '../../ui/working-store';
 import { ProvingFacts } from './proving-facts';
 import { RecordPage } from './record-page';
 import { RoundPage } from './round-page';
@@ -318,6 +319,18 @@ describe('the roll call', () => {
     expect(page.text('co-answer h2')).toBe('It reads.');
     await page.press('shown after: turn the sign');
     expect(page.field('shown after').value).toBe('1.2');
+  });
+  it('says by how much all is read wrongly, with its working, where the shunt is set for another', async () => {
+    const rig = upTo('roll-call:source:engine');
+    for (const { seen } of rig.commissioning.rounds[0]!.entries)
+      for (const one of seen) if (one.what === 'after') one.value *= 2;
+    const page = await open('roll-call:source:engine', rig);
+    await read(page, '0', '60');
+    expect(page.text('co-answer h2')).toBe('Everything reads 2.00 times what it should.');
+    expect(page.text('co-answer dl')).toMatch(/shown, of what flows\s*2\.00/);
+    const rows = [...page.element.querySelectorAll<HTMLButtonElement>('co-answer dl co-figure button')];
+    rows.at(-1)!.click();
+    expect(TestBed.inject(WorkingStore).figure()).toMatchObject({ id: 'commissioning.times-read', value: 2 });
   });
   it('takes what was measured into the audit, where a plate was wrong', async () => {
     const page = await open('roll-call:load:fan');

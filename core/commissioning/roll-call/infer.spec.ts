@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { drawnCase, FAULT_KINDS } from '../../kept-spec/roll-calls';
 import { inferRollCall } from './infer';
+import { timesReadFigure } from './likelihood';
 import { rightCause } from '../../kept-spec/right-cause';
 import type { RollItem, RollReading } from './item';
 
@@ -53,6 +54,9 @@ describe('a roll call', () => {
     expect(shunt).toMatchObject({ cause: 'shunt-rating' });
     expect(shunt!.factor).toBeCloseTo(2, 6);
     expect(settings[0]).toEqual({ ratedA: 1000, fullV: 0.05, factor: 2 });
+    const times = timesReadFigure(shunt!, 3);
+    expect(times.value).toBeCloseTo(2, 6);
+    expect(times.working().terms.map(({ value }) => value)).toEqual([shunt!.probability, 3, shunt!.factors.length]);
     // 1500 A at 75 mV reads the same.
     expect(settings.filter(({ factor }) => Math.abs(factor - 2) < 0.01).map(({ ratedA }) => ratedA)).toContain(1500);
   });

@@ -1,6 +1,6 @@
 import { computed, entered, type Figure, measured, type Sourced } from '../../formula/figure';
 import { account } from '../../formula/formula';
-import type { Likely } from './infer';
+import type { Likely, RollVerdict } from './infer';
 import type { RollItem } from './item';
 
 const likely = account({
@@ -36,3 +36,27 @@ export const likelihood = (
     },
     { key: `${item.id}:${cause}` },
   );
+
+const timesRead = account({
+  id: 'commissioning.times-read',
+  says: 'shown, of what flows',
+  unit: 'Ratio',
+  words: 'of the factors that wrong settings of a shunt make, the one that explains all readings best',
+  terms: {
+    likelyFraction: { says: 'that the settings are wrong', unit: 'Fraction' },
+    readCount: { says: 'readings so far', unit: 'Count' },
+    factorsCount: { says: 'factors that explain them nearly as well', unit: 'Count' },
+  },
+  source: 'ratings and millivolts of usual shunts, one set for another',
+});
+
+/** By how much a meter with wrong settings of its shunt reads wrongly. */
+export const timesReadFigure = (
+  { probability, factor, factors }: NonNullable<RollVerdict['shunt']>,
+  readCount: number,
+): Figure =>
+  timesRead.figure(Math.abs(factor), {
+    likelyFraction: computed(probability),
+    readCount: measured(readCount),
+    factorsCount: computed(factors.length),
+  });
