@@ -51,8 +51,11 @@ describe('a cable that a round has found good', () => {
     expect(runOf(foundGood(wiring.runs, [fail!, pass!])).cut).not.toBeNull();
     const typed = wiring.runs.map((run) => (run.id === id ? { ...run, areaMm2: 50 } : run));
     expect(runOf(foundGood(typed, [pass!]))).toBe(runOf(typed));
-    const none = { ...pass!, rests: [] };
-    expect(runOf(foundGood(wiring.runs, [none]))).toBe(runOf(wiring.runs));
+    // Off a file that somebody wrote: no section, or none that a cable may have.
+    for (const is of [[], ['thick'], ['from mm²'], ['-35 mm²'], ['1e9 mm²'], ['0.1 mm²']]) {
+      const odd = { ...pass!, rests: is.map((one) => ({ what: 'section', is: one })) };
+      expect(runOf(foundGood(wiring.runs, [odd]))).toBe(runOf(wiring.runs));
+    }
   });
   it('of a typed section too, with the label that it bears', () => {
     const labelled = wiring.runs.map((run): Run => (run.id === id ? { ...run, areaMm2, done: ['labelled'] } : run));

@@ -1,3 +1,4 @@
+import { WIRING_LIMITS as LIMITS } from '../wiring/limits';
 import type { Run } from '../wiring/run';
 import type { Entry, Rest } from './plan';
 import { fromOn, rest, rounded, sizeOf } from './rests';
@@ -8,8 +9,10 @@ export function sectionRest(what: string, { areaMm2: typed }: Pick<Run, 'areaMm2
   return rest(what, typed === null ? fromOn(text) : text);
 }
 
-/** The section in mm² that an answer rested on; null: it names none. */
+/** The section in mm² that an answer rested on; null: it names none that a run may have. */
 export function restedMm2({ rests }: Pick<Entry, 'rests'>, what: string): number | null {
   const is = rests.find((one) => one.what === what)?.is;
-  return is === undefined ? null : sizeOf(is);
+  const areaMm2 = is === undefined ? Number.NaN : sizeOf(is);
+  const { min, max } = LIMITS.runMm2;
+  return areaMm2 >= min && areaMm2 <= max ? areaMm2 : null;
 }
