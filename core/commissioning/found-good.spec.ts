@@ -65,5 +65,9 @@ describe('a cable that a round has found good', () => {
       done: ['cut', 'crimped', 'pulled', 'sealed', 'labelled'],
       cut: { areaMm2 },
     });
+    const exact = 53.47512345678;
+    const odd = wiring.runs.map((run): Run => (run.id === id ? { ...run, areaMm2: exact } : run));
+    const seen = answered(stepBy(provingOf(van, { ...wiring, runs: odd }).steps, 'crimp', `crimp:${id}`), 'pass');
+    expect(runOf(foundGood(odd, [seen]))).toMatchObject({ areaMm2: exact, cut: { areaMm2: exact } });
   });
 });

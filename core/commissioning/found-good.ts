@@ -1,5 +1,6 @@
 import { type Run, seenGood } from '../wiring/run';
 import type { Entry } from './plan';
+import { rounded } from './rests';
 import { restedMm2 } from './section-rest';
 
 /** The step that looks at a cable, and what it calls the section. */
@@ -15,6 +16,8 @@ export function foundGood(runs: readonly Run[], answers: readonly Entry[]): Run[
   return runs.map((run) => {
     const entry = newest.get(crimpStepId(run.id));
     const seenMm2 = entry?.outcome === 'pass' ? restedMm2(entry, SECTION) : null;
-    return seenMm2 === null || (run.areaMm2 !== null && run.areaMm2 !== seenMm2) ? run : seenGood(run, seenMm2);
+    const liesMm2 = run.areaMm2 ?? seenMm2;
+    // An answer keeps eight digits of it.
+    return seenMm2 === null || liesMm2 === null || rounded(liesMm2) !== rounded(seenMm2) ? run : seenGood(run, liesMm2);
   });
 }
