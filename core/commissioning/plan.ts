@@ -1,6 +1,12 @@
 import * as z from 'zod';
 import { id, instantMs, photoData, quantity, shortText, unitName } from '../plan/fields';
+import { RUNS_MOST } from '../wiring/plan';
 import { COMMISSIONING_LIMITS as LIMITS } from './limits';
+
+/** Ticks of one step at most: every fuse and switch of the largest circuit, or both ends of every run on one bar. */
+const OF_A_STEP_MOST = 2 * RUNS_MOST;
+/** Steps of the largest circuit: one for each cable and each part, and what is called. */
+const STEPS_MOST = 20_000;
 
 const stepId = z.string().min(1).max(90);
 
@@ -32,17 +38,17 @@ export const Entry = z.strictObject({
   atMs: instantMs,
   by: shortText,
   outcome: z.enum(OUTCOMES),
-  seen: z.array(Seen).max(300),
+  seen: z.array(Seen).max(OF_A_STEP_MOST),
   /** What was found, or why it is left so. */
   note: z.string().max(300),
   expected: z.array(WasExpected).max(10),
-  rests: z.array(Rest).max(400),
+  rests: z.array(Rest).max(OF_A_STEP_MOST),
   photoIds: z.array(id).max(6),
 });
 export type Entry = z.infer<typeof Entry>;
 
 /** What is being entered at a step and is not answered yet. */
-export const Draft = z.strictObject({ stepId, seen: z.array(Seen).max(300), note: z.string().max(300) });
+export const Draft = z.strictObject({ stepId, seen: z.array(Seen).max(OF_A_STEP_MOST), note: z.string().max(300) });
 export type Draft = z.infer<typeof Draft>;
 
 /** One walk through the steps: all of them, or those that something has made stale. */
@@ -53,10 +59,10 @@ export const Round = z.strictObject({
   /** Meters that were used, with what tells them apart. */
   instruments: z.string().max(300),
   /** Null: all steps of the rig. */
-  only: z.array(stepId).max(5000).nullable(),
-  entries: z.array(Entry).max(20_000),
-  drafts: z.array(Draft).max(5000),
-  ended: z.strictObject({ atMs: instantMs, by: shortText, exceptions: z.int().min(0).max(5000) }).nullable(),
+  only: z.array(stepId).max(STEPS_MOST).nullable(),
+  entries: z.array(Entry).max(5 * STEPS_MOST),
+  drafts: z.array(Draft).max(STEPS_MOST),
+  ended: z.strictObject({ atMs: instantMs, by: shortText, exceptions: z.int().min(0).max(STEPS_MOST) }).nullable(),
 });
 export type Round = z.infer<typeof Round>;
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { answered, roundOf, stepBy } from '../kept-spec/commissioned';
 import { newInverter } from '../audit/fresh';
-import { circuitOf, laidOut, provingOf, type Rig, van } from '../kept-spec/van';
+import { circuitOf, lamp, laidOut, provingOf, type Rig, van } from '../kept-spec/van';
 import { newSource } from '../sources/new-source';
 import type { Source } from '../sources/source';
 import { freshCommissioning } from './fresh';
@@ -19,6 +19,19 @@ const all = (of: readonly Step[], but: string[] = []) =>
   of.filter(({ id }) => !but.includes(id)).map((step) => answered(step, 'pass'));
 const staleIds = (of: readonly Step[], rounds: Round[]) =>
   standings(of, rounds).flatMap(({ step, state }) => (state === 'stale' ? [step.id] : []));
+
+it('answers of a circuit of hundreds of fuses go into a plan that can be read', () => {
+  const loads = Array.from({ length: 450 }, (_, k) => lamp(`lamp-${k}`, `Room ${k}`, 5));
+  const large = provingOf({ ...van, loads }).steps;
+  expect(stepBy(large, 'fuses', 'fuses').checks.length).toBeGreaterThan(450);
+  const entries = large.map((step) => ({
+    ...answered(step, 'pass'),
+    seen: step.checks.map(({ id }) => ({ what: id, value: 1 })),
+  }));
+  const drafts = entries.map(({ stepId, seen }) => ({ stepId, seen, note: '' }));
+  const plan = { ...freshCommissioning(), rounds: [roundOf(entries, { drafts })] };
+  expect(CommissioningPlan.safeParse(plan).error?.issues ?? []).toEqual([]);
+});
 
 describe('how a step stands', () => {
   const [tools, breakers] = steps as [Step, Step];
