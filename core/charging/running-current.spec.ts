@@ -36,6 +36,7 @@ describe('what a source gives while it runs', () => {
       }) as Source;
     expect(at(relay(13.9), 0.9).value).toBeLessThan(at(relay(13.9), 0.4).value);
     expect(at(relay(12), 0.9).value).toBe(0);
+    expect(at(relay(13.9), 0.4).note).toBe('through the relay at 40 % charge');
   });
   it('of another: its best hour', () => {
     const wind = { ...newSource('other', 'w'), hoursA: Array.from({ length: 24 }, (_, h) => h / 10) } as Source;

@@ -19,6 +19,12 @@ describe('hours of a source', () => {
     const days = Array.from({ length: 365 }, (_, day) => sum(shares, day * 24, day * 24 + 24));
     expect(days.flatMap((hours, day) => (hours > 0 ? [day % 7] : []))).toEqual(Array<number>(53).fill(0));
   });
+  it('past midnight on New Year’s Eve run into the first day of the year', () => {
+    const shares = runningShares(engine({ week: weekOf([0, 1, 2, 3, 4, 5, 6], 22.5, 3) }));
+    expect(Array.from(shares.slice(0, 3))).toEqual([1, 0.5, 0]);
+    expect(Array.from(shares.slice(-2))).toEqual([0.5, 1]);
+    expect(sum(shares)).toBeCloseTo(365 * 3, 9);
+  });
   it('of a trip take the place of the week’s, on those days alone', () => {
     const shares = runningShares(
       engine({

@@ -55,6 +55,14 @@ describe('the envelope', () => {
     expect(levelDb).toHaveLength(10);
     for (const level of levelDb) expect(level).toBeCloseTo(-3.01, 1);
   });
+  it('keeps a last frame of half its length, and no shorter one', () => {
+    const framesOf = (samples: number) => {
+      const meter = new LoudnessMeter(8000, 0.1);
+      meter.add(new Float32Array(samples).fill(0.5));
+      return meter.finish().levelDb.length;
+    };
+    expect([800, 1199, 1200, 1599, 1600].map(framesOf)).toEqual([1, 1, 2, 2, 2]);
+  });
   it('has a floor for silence', () => {
     const meter = new LoudnessMeter(8000, 0.1);
     meter.add(new Float32Array(800));
