@@ -2,7 +2,7 @@ import type { Phase } from '@core/commissioning/step';
 
 /** The phases as they stand over a step, and what each is a gate for. */
 export const PHASE_WORDS: Record<Phase, { name: string; says: string }> = {
-  'before-power': { name: 'Before power', says: 'tools, crimps, nuts, polarity: with everything dead' },
+  'before-power': { name: 'Before power', says: 'tools, crimps, nuts, polarity, fuses: with everything dead' },
   match: { name: 'Match', says: 'every battery rested and measured alone' },
   join: { name: 'Join', says: 'the bank is put together' },
   'power-up': { name: 'Power up', says: 'one breaker after another' },
