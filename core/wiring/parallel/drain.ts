@@ -88,11 +88,8 @@ export function drain(
   const amps = new Float64Array(count);
   const emf = new Float64Array(count);
   const gone = new Set<number>();
-  /** Of each A, so many are taken out of a battery. */
-  const taken = (k: number) => {
-    const { capacityAh, peukertExponent } = at(batteries, k);
-    return counted === 'by-peukert' && amps[k]! > 0 ? peukertFactor(amps[k]!, capacityAh, peukertExponent) : 1;
-  };
+  /** Of each A, so many are taken out of a battery in this step. */
+  const taken = new Float64Array(count).fill(1);
   const rows: DrainRow[] = [];
   const events: DrainEvent[] = [];
   let joined = joinedOf(join, batteries, gone);
@@ -112,6 +109,10 @@ export function drain(
       for (let j = 0; j < count; j++) sum += joined.perVolt[k * count + j]! * emf[j]!;
       amps[k] = gone.has(k) ? 0 : sum;
     }
+    if (counted === 'by-peukert')
+      batteries.forEach(({ capacityAh, peukertExponent }, k) => {
+        taken[k] = amps[k]! > 0 ? peukertFactor(amps[k]!, capacityAh, peukertExponent) : 1;
+      });
     const isLast = atS >= mostS || (cutOffV !== null && feedV <= cutOffV);
     if (step % rowEvery === 0 || isLast || events.at(-1)?.atS === atS)
       rows.push({ atS, feedV, totalA, batteryA: Array.from(amps), socFraction: Array.from(soc) });
@@ -124,7 +125,7 @@ export function drain(
       const { delayS, capacityAh } = at(batteries, k);
       if (isOver(at(batteries, k), amps[k]!)) lengthS = Math.min(lengthS, Math.max(0, delayS - overS[k]!));
       const leftAh = amps[k]! > 0 ? soc[k]! * capacityAh : (1 - soc[k]!) * capacityAh;
-      if (amps[k] !== 0) lengthS = Math.min(lengthS, (leftAh / (Math.abs(amps[k]!) * taken(k))) * 3600);
+      if (amps[k] !== 0) lengthS = Math.min(lengthS, (leftAh / (Math.abs(amps[k]!) * taken[k]!)) * 3600);
     }
     atS += lengthS;
     let opened = false;
@@ -133,7 +134,7 @@ export function drain(
       const { delayS, capacityAh } = at(batteries, k);
       const movedAh = (amps[k]! * lengthS) / 3600;
       ah[k]! += movedAh;
-      soc[k] = Math.min(1, Math.max(0, soc[k]! - (movedAh * taken(k)) / capacityAh));
+      soc[k] = Math.min(1, Math.max(0, soc[k]! - (movedAh * taken[k]!) / capacityAh));
       const tooMuch = isOver(at(batteries, k), amps[k]!);
       overS[k] = tooMuch ? overS[k]! + lengthS : 0;
       const opens = tooMuch && overS[k]! >= delayS - 1e-9;
