@@ -19,7 +19,7 @@ import { relayCurrent } from '../sources/relay-current';
 import { leftForBank } from './running-current';
 import { applyRemedy, type Remedy } from './remedies';
 import { remedyCost } from './remedy-cost';
-import { shortChargeAh, singleCharge } from './single-charge';
+import { lastFifth, shortChargeAh, singleCharge } from './single-charge';
 import { solveRemedies } from './solve-remedies';
 import { sourceYear } from './source-day';
 import { dayOfYear } from '../series/calendar';
@@ -148,6 +148,20 @@ describe('one charge', () => {
     // 0.5 → 0.8 at 40 A: 60 Ah ÷ η ÷ 40 A
     expect(to(0.8)).toBeCloseTo(60 / chemistry.coulombicFraction / 40, 1);
     expect(to(0.99) - to(0.8)).toBeGreaterThan(1.5 * to(0.8));
+    expect(lastFifth(run, 0.5)).toEqual({ hours: to(0.99) - to(0.8), slowed: true });
+  });
+  it('is hardly slowed where little is offered; from within its last fifth nothing is known of that', () => {
+    const from = (soc: number, offeredA: number) =>
+      lastFifth(
+        singleCharge(CHEMISTRIES.agm, 210, soc, () => offeredA, 50, 20),
+        soc,
+      );
+    // By hand: straight to 97.5 %, where 1.8 × what is missing of 210 Ah comes to 9.47 A, then as a taper.
+    const straightH = ((0.975 - 0.8) * 210) / (9.47 * 0.94);
+    expect(from(0.5, 9.47)!.hours).toBeCloseTo(straightH + Math.log(2.5) / (1.8 * 0.94), 1);
+    expect([from(0.5, 9.47)!.slowed, from(0.5, 40)!.slowed]).toEqual([false, true]);
+    expect([from(0.85, 40)!.slowed, from(0.995, 40)]).toEqual([true, null]);
+    expect(from(0.5, 0.1)).toBeNull();
   });
   it('of lithium is straight almost to the end', () => {
     const run = singleCharge(CHEMISTRIES.lfp, 200, 0.2, () => 50, 100, 20);

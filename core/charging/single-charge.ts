@@ -64,3 +64,22 @@ export function singleCharge(
 export function shortChargeAh(run: ChargeRun, minutes: number): number {
   return run.currentA.slice(0, minutes).reduce((sum, amps) => sum + amps * STEP_H, 0);
 }
+
+const [FOUR_FIFTHS, FULL] = [0.8, 0.99];
+/** Times as long as what comes before, for the same share: then it is seen. */
+const SLOWED = 1.15;
+
+/**
+ * Hours that the last fifth of a charge takes, and whether it is slower than what comes before it; of a charge that begins in it nothing
+ * comes before, and it counts as slowed. Null where it is not reached.
+ * @param fromSoc  0 … 1, where the charge began
+ */
+export function lastFifth({ hoursTo }: ChargeRun, fromSoc: number): { hours: number; slowed: boolean } | null {
+  const to = (state: number) => hoursTo.find(({ soc }) => soc === state)?.hours ?? null;
+  const begins = fromSoc >= FOUR_FIFTHS;
+  const [before, full] = [begins ? 0 : to(FOUR_FIFTHS), to(FULL)];
+  if (before === null || full === null) return null;
+  const hours = full - before;
+  const slowed = begins || hours / (FULL - FOUR_FIFTHS) > SLOWED * (before / (FOUR_FIFTHS - fromSoc));
+  return { hours, slowed };
+}

@@ -1,14 +1,13 @@
+import { laidOut } from '../../demo/wiring';
 import { newInverter } from '../audit/fresh';
 import { newBank } from '../bank/fresh';
 import { CHEMISTRY_IDS, type ChemistryId } from '../cells/chemistry';
 import { CHEMISTRIES } from '../cells/chemistry.data';
 import { newBattery } from '../cells/new-battery';
-import { deriveRig } from '../rig/derive-rig';
 import { newRig } from '../rig/new-rig';
 import type { Rig } from '../rig/rig';
 import { newArray, newEngine, newSource } from '../sources/new-source';
 import type { Source } from '../sources/source';
-import { layOut } from '../wiring/lay-out';
 import { lamp } from './van';
 
 export interface Typical {
@@ -75,7 +74,5 @@ export function typicalRig({ chemistryId, blocks, strings, inverterW, sources }:
     bank: newBank({ ...battery, ...limits }, blocks, strings),
     charging: { ...fresh.charging, sources: given[sources] },
   };
-  const { audit } = deriveRig(rig, null);
-  const parts = { ...rig, audit, bank: rig.bank!, sources: rig.charging.sources };
-  return { ...rig, wiring: { ...rig.wiring, ...layOut(parts, rig.wiring) } };
+  return laidOut(rig);
 }

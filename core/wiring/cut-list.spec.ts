@@ -111,6 +111,8 @@ describe('a cable that is cut', () => {
       const labelled = turned(made, 'labelled', true, 16);
       expect(turned(labelled, step, false, 16)).toMatchObject({ cut: null, done: ['labelled'] });
     }
+    // Cut anew of what the circuit has by now.
+    expect(turned(turned(run!, 'crimped', true, 16), 'cut', true, 25).cut).toEqual({ ...cut, areaMm2: 25 });
     const both = turned(turned(run!, 'crimped', true, 16), 'pulled', true, 25);
     expect(both.cut).toEqual(cut);
     expect(turned(both, 'pulled', false, 25)).toMatchObject({ cut, done: ['crimped'] });

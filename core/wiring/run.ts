@@ -55,7 +55,8 @@ const MADE = CABLE_STEPS.filter((step) => step !== 'labelled');
  */
 export function turned(run: Run, step: CableStep, on: boolean, areaMm2: number): Run {
   const done = CABLE_STEPS.filter((one) => (one === step ? on : run.done.includes(one)));
-  if (on) return step === 'labelled' || run.cut ? { ...run, done } : { ...cutAs(run, areaMm2), done };
+  if (on)
+    return step === 'labelled' || (run.cut && step !== 'cut') ? { ...run, done } : { ...cutAs(run, areaMm2), done };
   const isMade = step !== 'cut' && MADE.some((one) => done.includes(one));
   return { ...run, done, cut: isMade ? run.cut : null };
 }

@@ -4,7 +4,7 @@ import { CHEMISTRIES } from '@core/cells/chemistry.data';
 import { chemistryOf } from '@core/cells/chemistry-of';
 import { chargeFigures } from '@core/charging/charge-figures';
 import { leftAlongCharge, leftForBank, runningCurrent } from '@core/charging/running-current';
-import { singleCharge } from '@core/charging/single-charge';
+import { lastFifth, singleCharge } from '@core/charging/single-charge';
 import { entered } from '@core/formula/figure';
 import { formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
@@ -17,8 +17,6 @@ import { WorkingStore } from '../../ui/working-store';
 import { ChargingFacts } from './charging-facts';
 import { StageTabs } from '../../rig/stage-tabs';
 
-/** Times as long as before, for the same share: then it is seen. */
-const SLOWED = 1.15;
 const MINUTES = { min: 1, max: 1440, integer: true };
 
 /** One charge from here to full: how long to each state of charge, and what a short one gives. */
@@ -103,18 +101,9 @@ export class OneChargePage {
     const soc = this.run()?.soc ?? [];
     return soc[Math.min(this.minutes(), soc.length - 1)] ?? this.fromSoc();
   });
-  protected readonly lastFifthH = computed(() => {
-    const rows = this.run()?.hoursTo ?? [];
-    const to = (soc: number) => rows.find((row) => row.soc === soc)?.hours ?? null;
-    const [eighty, full] = [this.fromSoc() >= 0.8 ? 0 : to(0.8), to(0.99)];
-    return eighty === null || full === null ? null : full - eighty;
-  });
-  /** Whether the last fifth takes longer, for its share, than what comes before. */
-  private readonly isSlowed = computed(() => {
-    const [last, rows, from] = [this.lastFifthH(), this.run()?.hoursTo ?? [], this.fromSoc()];
-    const eighty = rows.find(({ soc }) => soc === 0.8)?.hours ?? null;
-    if (last === null || eighty === null || this.chemistry().family !== 'lead') return false;
-    return last / (0.99 - 0.8) > SLOWED * (eighty / (0.8 - from));
+  private readonly lastFifth = computed(() => {
+    const run = this.run();
+    return run && lastFifth(run, this.fromSoc());
   });
   protected readonly verdict = computed(() => {
     const run = this.run();
@@ -128,13 +117,14 @@ export class OneChargePage {
     return `From ${this.percent(this.fromSoc())} to full takes ${formatNumber(full, 1)} h at ${formatNumber(this.offeredA().value, 0)} A.`;
   });
   protected readonly why = computed(() => {
-    const last = this.lastFifthH();
+    const last = this.lastFifth();
     if (last === null) return 'Charging stops where the bank’s sheet says, whatever the charger offers.';
-    return this.isSlowed()
-      ? `The last fifth alone takes ${formatNumber(last, 1)} h: near full a lead plate takes only what is missing of it, so the current falls as it fills. Short drives never get there.`
-      : this.chemistry().family === 'lead'
-        ? `The last fifth takes ${formatNumber(last, 1)} h, hardly more than the others: so small a current is taken almost to the end. A larger charger is slowed by the plates there.`
-        : `The last fifth takes ${formatNumber(last, 1)} h: lithium takes the full current almost to the end.`;
+    const hours = `${formatNumber(last.hours, 1)} h`;
+    if (this.chemistry().family !== 'lead')
+      return `The last fifth takes ${hours}: lithium takes the full current almost to the end.`;
+    return last.slowed
+      ? `The last fifth alone takes ${hours}: near full a lead plate takes only what is missing of it, so the current falls as it fills. Short drives never get there.`
+      : `The last fifth takes ${hours}, hardly more than the others: so small a current is taken almost to the end. A larger charger is slowed by the plates there.`;
   });
   protected readonly lines = computed<ChartLine[]>(() => {
     const run = this.run();

@@ -190,6 +190,8 @@ describe('one charge', () => {
     const page = await openPage(OneChargePage, { ...rig, bank });
     expect(page.text('.why')).toMatch(/The last fifth alone takes \d+\.\d h/);
     expect(page.text('.why')).toContain('the current falls as it fills');
+    await page.type('From', '85');
+    expect(page.text('.why')).toContain('the current falls as it fills');
   });
   it('says of a small charger that it is hardly slowed', async () => {
     const rig = withSources([{ ...newSource('shore', 'mains'), currentA: 4 } as Source]);
