@@ -173,6 +173,48 @@ describe('what a lead of a string must bear', () => {
   });
 });
 
+describe('the bond to the chassis', () => {
+  const rig = powerful(2000, 1, 'lfp');
+  const lying = (areaMm2: number): WiringPlan => {
+    const laid = laidOut(rig);
+    return { ...laid, runs: laid.runs.map((run) => (run.id === 'bond' ? { ...run, areaMm2 } : run)) };
+  };
+  it('carries nothing and bears the 400 A of the main fuse: a positive may come to touch the chassis', () => {
+    const { run } = worked(rig);
+    expect(run('bond')).toMatchObject({
+      areaMm2: 120,
+      bearsFor: 'chassis',
+      design: { value: 0 },
+      bears: { value: 400 },
+    });
+    expect(run('bond').bears.working().terms[1]).toMatchObject({ value: 400, note: 'of the positive that bears most' });
+  });
+  it('is too thin where it burns before the fuse blows, and not a step above', () => {
+    const faults = (areaMm2: number) =>
+      worked(rig, lying(areaMm2)).circuit.findings.flatMap(({ on, fault }) =>
+        on && 'run' in on && on.run === 'bond' ? [fault] : [],
+      );
+    expect(faults(120)).toEqual([]);
+    expect(faults(95)).toEqual([
+      {
+        code: 'thin',
+        by: 'chassis',
+        wantedA: 400,
+        enoughMm2: 120,
+        carriesA: worked(rig, lying(95)).run('bond').ampacityA,
+      },
+    ]);
+  });
+  it('bears as much as any positive does, on every bank', () => {
+    for (const batteries of [1, 2, 3])
+      for (const watts of [300, 1000, 2000]) {
+        const { circuit, run } = worked(powerful(watts, batteries));
+        const most = circuit.runs.map((one) => (one.run.role === 'positive' ? one.bears.value : 0));
+        expect(run('bond').bears.value).toBe(Math.max(...most));
+      }
+  });
+});
+
 it('conductors of a bundle keep less of their ampacity by the step of the table', () => {
   expect([1, 3, 4, 6, 7, 24, 25, 60].map(bundleFactor)).toEqual([1, 1, 0.7, 0.7, 0.6, 0.6, 0.5, 0.5]);
 });

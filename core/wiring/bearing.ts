@@ -17,10 +17,20 @@ const NONE: Bearing = { beforeA: () => 0, othersA: () => 0 };
 /** A that a run must bear. */
 export const bornA = ({ beforeA, othersA }: Bearing, sizes: Sizes): number => Math.max(beforeA(sizes), othersA(sizes));
 
+/** A load; the fuses before a run; those of the other strings; or, of a bond, those of a positive that touches the chassis. */
+export type BornFor = 'load' | 'fuse' | 'others' | 'chassis';
+
+export function bornFor({ role }: Run, designA: number, beforeA: number, othersA: number): BornFor {
+  if (Math.max(beforeA, othersA) <= designA) return 'load';
+  if (othersA > beforeA) return 'others';
+  return role === 'bond' ? 'chassis' : 'fuse';
+}
+
 /**
  * For each run what it must bear. A positive: the fuses before it together; where it leads to some of the strings only, the others feed it
  * from its far end. A negative: as much as the positives of the same parts, or the last fuse of the one that it leads to. A link of a
- * string: the first fuse on the string’s way. Who bears what does not change with the sizes, so that it is looked up once.
+ * string: the first fuse on the string’s way. A bond: what the positive bears that bears most, since that may come to touch the chassis.
+ * Who bears what does not change with the sizes, so that it is looked up once.
  */
 export function bearingsOf(
   runs: readonly Run[],
@@ -38,12 +48,20 @@ export function bearingsOf(
     if (flow && !isTap(run, guard, nearM))
       wide.push({ strings: flow.strings.join(','), demands: new Set(flow.carried.map(({ demand }) => demand)), bears });
   }
-  return new Map(
-    runs.map((run) => [
-      run.id,
-      positives.get(run.id) ?? (run.role === 'link' ? ofLink(run, currents) : ofNegative(run, currents, wide)),
-    ]),
-  );
+  const ofOther = (run: Run): Bearing => {
+    if (run.role === 'link') return ofLink(run, currents);
+    const negative = ofNegative(run, currents, wide);
+    return run.role === 'bond' ? ofBond(negative, wide) : negative;
+  };
+  return new Map(runs.map((run) => [run.id, positives.get(run.id) ?? ofOther(run)]));
+}
+
+/** A bond bears as much as any negative, and what comes over the chassis from a positive that touches it. */
+function ofBond(asNegative: Bearing, positives: readonly { bears: Bearing }[]): Bearing {
+  return {
+    ...NONE,
+    beforeA: (sizes) => Math.max(bornA(asNegative, sizes), ...positives.map(({ bears }) => bornA(bears, sizes))),
+  };
 }
 
 function ofPositive(run: Run, guard: Guard, flow: Flow, currents: Currents, nearM: number): Bearing {

@@ -1,4 +1,5 @@
 import type { Figure } from '../formula/figure';
+import type { BornFor } from './bearing';
 import type { BankString } from './battery-posts';
 import type { Currents } from './currents';
 import type { Demand } from './demand';
@@ -18,7 +19,7 @@ export interface RunFigures {
   ampacityA: number | null;
   /** What it must carry, or bear until a fuse blows, and which of these it is. */
   bears: Figure;
-  bearsFor: 'load' | 'fuse' | 'others';
+  bearsFor: BornFor;
   drop: Figure;
   /** At its design current. */
   lossW: number;

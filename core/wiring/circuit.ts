@@ -7,7 +7,7 @@ import type { SectionList } from '../conductors/choose-section';
 import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
 import { sumOver } from '../formula/formula';
 import { at } from '../quantity/guard';
-import { type Bearing, bearingsOf } from './bearing';
+import { type Bearing, bearingsOf, bornFor } from './bearing';
 import type { Circuit, CircuitFigures, FuseFigures, LoopFigures, RunFigures } from './circuit-figures';
 import { type Currents, currentsOf, type Flow, type Loop, sideA } from './currents';
 import { type DemandParts, demandsOf, inputsOf } from './demand';
@@ -164,10 +164,14 @@ function runFigures(run: Run, areaMm2: number, design: Figure, facts: RunFacts):
     chosen: run.areaMm2 === null,
     ampacityA,
     bears: mustBear.figure(
-      { currentA: design, beforeA: computed(beforeA, 'by their sizes'), othersA: computed(othersA, 'by their sizes') },
+      {
+        currentA: design,
+        beforeA: computed(beforeA, run.role === 'bond' ? 'of the positive that bears most' : 'by their sizes'),
+        othersA: computed(othersA, 'by their sizes'),
+      },
       { key: run.id, says: `${run.label}, must bear` },
     ),
-    bearsFor: Math.max(beforeA, othersA) <= design.value ? 'load' : othersA > beforeA ? 'others' : 'fuse',
+    bearsFor: bornFor(run, design.value, beforeA, othersA),
     drop,
     lossW: design.value * drop.value,
     surge: surgeOf(run, design, flow),

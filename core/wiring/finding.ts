@@ -1,4 +1,5 @@
 import type { FuseChoice, NoFuse } from '../conductors/choose-fuse';
+import type { BornFor } from './bearing';
 import type { Stud } from './part';
 
 /** Worst first. */
@@ -25,9 +26,10 @@ export type Fault =
   | { code: 'uneven'; name: string; fraction: number; fairFraction: number; longestM: number; shortestM: number }
   | { code: 'off-list'; areaMm2: number }
   | { code: 'cut-otherwise'; cutMm2: number; cutForM: number; areaMm2: number; lengthM: number }
-  | { code: 'thin'; carriesA: number; wantedA: number; by: 'load' | 'fuse' | 'others'; enoughMm2: number | null }
-  | { code: 'drop'; fraction: number; mostFraction: number }
-  | { code: 'beyond-list'; by: 'load' | 'fuse' | 'others' | 'drop'; carriesA: number; wantedA: number }
+  | { code: 'thin'; carriesA: number; wantedA: number; by: BornFor; enoughMm2: number | null }
+  /** On the way to a part and back; where the list ends, every run of it is as thick as any is, and chosen so. */
+  | { code: 'drop'; fraction: number; mostFraction: number; listEnds: boolean }
+  | { code: 'beyond-list'; by: BornFor; carriesA: number; wantedA: number }
   | { code: 'bare'; bareM: number; mostM: number }
   | { code: 'no-fuse'; why: NoFuse }
   | { code: 'fuse-small'; ratingA: number; wantedA: number; better: FuseChoice | null }

@@ -33,7 +33,7 @@ export function findingsOf(circuit: CircuitFigures, facts: FindingFacts): Findin
   return found.sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity));
 }
 
-function ofWhole(circuit: CircuitFigures, { wiring, graph }: FindingFacts): Finding[] {
+function ofWhole(circuit: CircuitFigures, { wiring, graph, beyond }: FindingFacts): Finding[] {
   const found: Finding[] = [];
   const shunts = wiring.parts.filter(({ kind }) => kind === 'shunt').length;
   if (shunts === 0) found.push(finding('error', null, { code: 'no-shunt' }));
@@ -55,12 +55,19 @@ function ofWhole(circuit: CircuitFigures, { wiring, graph }: FindingFacts): Find
     found.push(
       finding('error', { run: run.id }, { code: 'astray', where: run.from === run.to ? 'same-post' : 'no-post' }),
     );
-  for (const { demand, part, hasOut, hasBack, share } of [...circuit.loops, ...circuit.inputs]) {
+  for (const { demand, part, hasOut, hasBack, share, runIds } of [...circuit.loops, ...circuit.inputs]) {
     const on = { part: part.id };
     if (!hasOut) found.push(finding('error', on, { code: 'unreached', pole: '+' }));
     if (!hasBack) found.push(finding('error', on, { code: 'unreached', pole: '-' }));
     if (hasOut && hasBack && share.value > demand.dropFraction * (1 + SLACK))
-      found.push(finding('warning', on, { code: 'drop', fraction: share.value, mostFraction: demand.dropFraction }));
+      found.push(
+        finding('warning', on, {
+          code: 'drop',
+          fraction: share.value,
+          mostFraction: demand.dropFraction,
+          listEnds: runIds.every((id) => beyond.has(id)),
+        }),
+      );
   }
   for (const string of circuit.strings) {
     const missing = string.seriesCount - 1 - linkRuns(string, circuit.runs).length;
@@ -78,9 +85,10 @@ function ofRun(
   const on = { run: run.id };
   const found: Finding[] = [];
   const wantedA = bears.value;
-  if (chosen && beyond.has(run.id)) {
-    const carriesA = ampacityA ?? 0;
-    const by = carriesA >= wantedA ? 'drop' : carriesA < design.value ? 'load' : bearsFor;
+  const carriesA = ampacityA ?? 0;
+  // One that loses too much for its way is said of the way.
+  if (chosen && beyond.has(run.id) && carriesA < wantedA) {
+    const by = carriesA < design.value ? 'load' : bearsFor;
     found.push(
       finding('error', on, { code: 'beyond-list', by, carriesA, wantedA: by === 'load' ? design.value : wantedA }),
     );

@@ -1,3 +1,4 @@
+import { nominalVoltage } from '../cells/nominal-voltage';
 import { joinsByRelay, takesFromSecond } from '../sources/source';
 import { bankStrings, linksOf, stringPosts } from './battery-posts';
 import { workOut } from './circuit';
@@ -20,7 +21,7 @@ import {
   PLUS_BAR,
 } from './new-parts';
 import { WIRING_LIMITS as LIMITS } from './limits';
-import { INPUT, type Part, postOf, postsOf } from './part';
+import { INPUT, type Part, postOf, postsOf, type Stud } from './part';
 import type { WiringPlan } from './plan';
 import type { Run, RunRole } from './run';
 
@@ -28,6 +29,8 @@ const MAIN_FUSE = 'fuse-main';
 const BANK_PLUS = 'bank-plus';
 /** Watts from which a load has a circuit of its own. */
 const OWN_CIRCUIT_W = 250;
+/** A from which a circuit hangs on the main bars, as an inverter does: the block and its long cable are for small ones. */
+const HEAVY_A = 40;
 /**
  * A whole circuit out of the audit, the bank and the sources: a fuse at each battery, one behind them all where no cable bears what those
  * let through together, switch, two bars, the shunt between the bank's negative and everything else, and a way for every inverter, source and
@@ -187,9 +190,14 @@ function proposal(rig: DemandParts, plan: WiringPlan, hasMainFuse: boolean): Lai
     parts.push({ ...common('second', 'Starter battery'), kind: 'second-battery', nominalV: 12, ohm: null });
     join('second-minus', 'negative', postOf('second', '-'), postOf('chassis', 'bolt'), GUESS.post);
   }
-  // Small circuits hang on a block of their own: at the end of its cable the short circuit is one that small fuses break.
   const circuits = circuitsOf(rig, plan);
-  if (circuits.length > 0) {
+  const feedLoads = ({ id, name, loadIds }: CircuitOfLoads, stud: Stud, bars: Bars) =>
+    feed({ ...common(id, name), kind: 'loads', loadIds, dropFraction: null, stud }, GUESS.loads, {}, bars);
+  const heavyW = HEAVY_A * nominalVoltage(rig.bank).value;
+  const small = circuits.filter(({ runningW }) => runningW < heavyW);
+  for (const heavy of circuits) if (heavy.runningW >= heavyW) feedLoads(heavy, 'M8', MAIN_BARS);
+  // Small circuits hang on a block of their own: at the end of its cable the short circuit is one that small fuses break.
+  if (small.length > 0) {
     bar('block-plus', 'Block of the circuits, positive', 'positive');
     bar('block-minus', 'Block of the circuits, negative', 'negative');
     fuse('fuse-block', 'the block');
@@ -197,8 +205,7 @@ function proposal(rig: DemandParts, plan: WiringPlan, hasMainFuse: boolean): Lai
     join('block-feed', 'positive', postOf('fuse-block', 'out'), BLOCK_BARS.plus, GUESS.block);
     join('block-return', 'negative', BLOCK_BARS.minus, MINUS_BAR, GUESS.block);
   }
-  for (const { id, name, loadIds } of circuits)
-    feed({ ...common(id, name), kind: 'loads', loadIds, dropFraction: null, stud: 'M6' }, GUESS.loads, {}, BLOCK_BARS);
+  for (const circuit of small) feedLoads(circuit, 'M6', BLOCK_BARS);
   parts.push({ ...common('chassis', 'Chassis'), kind: 'chassis' });
   join('bond', 'bond', MINUS_BAR, postOf('chassis', 'bolt'), GUESS.bond);
   parts.push({ ...common('monitor', 'Monitor'), kind: 'monitor', stud: 'M5' });
@@ -222,22 +229,29 @@ function waysFor({ id }: Part, runs: readonly Run[]): number {
   return Math.min(LIMITS.lugsMost.max, WAYS * Math.max(1, Math.ceil(joined / WAYS)));
 }
 
+interface CircuitOfLoads {
+  id: string;
+  name: string;
+  loadIds: string[];
+  /** With all of them running. */
+  runningW: number;
+}
+
 /** One circuit a group of DC loads; one of its own for what draws much or must never stop. Circuits made by hand keep their loads. */
-function circuitsOf(
-  { loads, audit: { lines } }: DemandParts,
-  plan: WiringPlan,
-): { id: string; name: string; loadIds: string[] }[] {
+function circuitsOf({ loads, audit: { lines } }: DemandParts, plan: WiringPlan): CircuitOfLoads[] {
   const own = new Set(plan.parts.flatMap((part) => (part.kind === 'loads' && isByHand(part.id) ? part.loadIds : [])));
   const runningW = new Map(lines.map((line) => [line.id, line.runningW]));
-  const circuits = new Map<string, { id: string; name: string; loadIds: string[] }>();
+  const circuits = new Map<string, CircuitOfLoads>();
   for (const load of loads) {
     if (load.supply !== 'dc' || own.has(load.id)) continue;
-    const alone = load.must || (runningW.get(load.id) ?? 0) >= OWN_CIRCUIT_W;
+    const loadW = runningW.get(load.id) ?? 0;
+    const alone = load.must || loadW >= OWN_CIRCUIT_W;
     const [id, name] = alone
       ? [idFor('load', load.id), load.name || 'Unnamed load']
       : [idFor('group', load.group), load.group || 'Loads'];
-    const circuit = circuits.get(id) ?? { id, name, loadIds: [] };
+    const circuit = circuits.get(id) ?? { id, name, loadIds: [], runningW: 0 };
     circuit.loadIds.push(load.id);
+    circuit.runningW += loadW;
     circuits.set(id, circuit);
   }
   return [...circuits.values()];

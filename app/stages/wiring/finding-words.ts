@@ -28,6 +28,7 @@ const BORNE: Record<Extract<Fault, { code: 'thin' }>['by'], string> = {
   load: 'of its load',
   fuse: 'until its fuse blows',
   others: 'that the other strings feed into its far end until their fuses blow',
+  chassis: 'until the fuses blow, should the positive that bears most touch the chassis',
 };
 
 const NO_FUSE: Record<NoFuse, string> = {
@@ -226,7 +227,9 @@ function wordsOf(
       return {
         says: `${name}: ${percent(fault.fraction)} of the voltage is lost on the way`,
         why: `${givesAt(id, facts) ? 'With all sources at their most and nothing drawn' : 'With all consumers at their most'}, from the bank and back; ${percent(fault.mostFraction)} are allowed for it.`,
-        remedy: 'Thicker or shorter runs on its way.',
+        remedy: fault.listEnds
+          ? 'Even the thickest of the list lose so much: shorten the way, double a run of it, raise the system’s voltage, or allow more to be lost.'
+          : 'Thicker or shorter runs on its way.',
       };
     case 'beyond-list':
       return { says: `${name}: no section of the list suffices`, ...beyondWords(fault, id, facts) };
@@ -350,12 +353,6 @@ function beyondWords(
   const mends = isPositive && !facts.isFull() && (by === 'fuse' || by === 'others') && facts.mendsByFuse()[by];
   const apply = mends ? { says: 'Put a fuse there', run: () => facts.putInto(id, 'fuse') } : null;
   switch (by) {
-    case 'drop':
-      return {
-        why: 'Even the thickest loses more of the voltage on its way than is allowed.',
-        remedy: 'Shorten the way, double the run, raise the system’s voltage, or allow more to be lost.',
-        apply: null,
-      };
     case 'load':
       return {
         why: `It must carry ${amps(wantedA)}; ${thickest}.`,
@@ -369,6 +366,12 @@ function beyondWords(
           ? 'A fuse of its own where it begins, or two runs side by side.'
           : 'Two runs side by side, or a smaller fuse before it.',
         apply,
+      };
+    case 'chassis':
+      return {
+        why: `A positive that touches the chassis sends ${amps(wantedA)} through it before its fuses blow; ${thickest}.`,
+        remedy: 'A smaller fuse before that positive; what mends it mends the bond too.',
+        apply: null,
       };
     case 'others':
       return {
