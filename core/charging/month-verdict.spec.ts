@@ -39,5 +39,5 @@ describe('what a month fails by', () => {
     expect(reason({ fullDaysPerMonth: 1 })).toBe('slow');
     expect(reason({ fullDaysPerMonth: 1, refusedAh: 5 })).toBe('spells');
   });
-  it('is dull spells where enough is offered on the whole', () => expect(reason({})).toBe('spells'));
+  it('is lean days in a row where enough is offered on the whole', () => expect(reason({})).toBe('spells'));
 });

@@ -10,7 +10,7 @@ export type MonthReason =
   | 'temperature'
   /** Enough is offered, but the bank takes it too slowly to become full. */
   | 'slow'
-  /** Enough on the whole, but dull spells outlast the bank. */
+  /** Enough on the whole, but lean days in a row outlast it: dull ones, or such as nothing charges on. */
   | 'spells';
 
 /** How far under the target still counts as only just. */

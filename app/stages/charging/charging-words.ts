@@ -46,11 +46,11 @@ export function reasonSentence(month: MonthOutcome): string {
   const ah = (value: number) => `${formatNumber(value, 0)} Ah`;
   const { offeredAh, usedAh, refusedAh, refusedColdAh } = month;
   const says: Record<MonthReason, string> = {
-    enough: `The sources offer ${ah(offeredAh.value)} a day against ${ah(usedAh.value)} used, and the bank bridges the dull spells.`,
+    enough: `The sources offer ${ah(offeredAh.value)} a day against ${ah(usedAh.value)} used, and the bank bridges the lean days.`,
     'too-little': `The sources offer ${ah(offeredAh.value)} a day, the loads take ${ah(usedAh.value)}: too little is left to fill the bank again.`,
     temperature: `Enough is offered, ${ah(offeredAh.value)} a day, but ${ah(refusedColdAh.value)} of it comes while the bank is too cold or too hot to be charged.`,
     slow: `Enough is offered, ${ah(offeredAh.value)} a day, but the bank takes it too slowly: ${ah(refusedAh.value)} a day is refused and it is seldom full.`,
-    spells: `On the whole enough is offered, ${ah(offeredAh.value)} a day against ${ah(usedAh.value)} used, but dull spells outlast the bank.`,
+    spells: `On the whole enough is offered, ${ah(offeredAh.value)} a day against ${ah(usedAh.value)} used, but lean days in a row outlast the bank.`,
   };
   const isSeen = refusedColdAh.value >= SEEN_COLD * offeredAh.value && offeredAh.value > 0;
   return isSeen && ['too-little', 'slow', 'spells'].includes(month.reason)
@@ -66,7 +66,7 @@ export const REASON_WORDS: Record<MonthReason, string> = {
   'too-little': 'too little offered',
   temperature: 'too cold or hot to charge',
   slow: 'taken too slowly',
-  spells: 'dull spells',
+  spells: 'lean days in a row',
 };
 
 const ISSUE: Record<ProfileIssue['code'], (is: string, wanted: string) => string> = {
