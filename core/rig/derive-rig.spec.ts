@@ -161,3 +161,10 @@ describe('what an edit moves', () => {
   });
   it('is empty when nothing changed', () => expect(moved({ ...rig })).toEqual([]));
 });
+
+describe('a new rig', () => {
+  it('is audited for a summer’s day: July, and January south of the equator', () => {
+    const month = (timeZone: string) => newRig('r', 'R', timeZone).audit.month;
+    expect(['Europe/Berlin', 'UTC', 'America/Santiago', 'Australia/Hobart'].map(month)).toEqual([7, 7, 1, 1]);
+  });
+});
