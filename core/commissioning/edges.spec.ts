@@ -37,6 +37,12 @@ describe('a breaker', () => {
     expect(rangeOf('fuse-group-Cabin')).toEqual([expect.closeTo(lights.fromA + withFridge, 9), 0]);
     expect(rangeOf('fuse-inverter-inv')[0]).toBeLessThan(0);
   });
+  it('fills an inverter’s capacitors where it closes the last gap to one, and nowhere else', () => {
+    const filling = (of: typeof steps) =>
+      of.flatMap((step) => (step.kind === 'power' && step.filling ? [step.id] : []));
+    expect(filling(steps)).toEqual(['power:fuse-inverter-inv']);
+    expect(filling(provingOf({ ...van, inverters: [] }).steps)).toEqual([]);
+  });
   it('of a string lets nothing through before the main switch, nor that before those behind it', () => {
     const two = provingOf({ ...van, bank: newBank(newBattery('b', 'lfp', 4, 100), 1, 2) }).steps;
     const most = two.flatMap((step) => (step.kind === 'power' ? [[step.id, step.expected[0]!.to!.value]] : []));

@@ -24,6 +24,7 @@ export function powerUp({ circuit, wiring, loads }: StepContext, called: readonl
   const standing = new Set(
     loads.flatMap(({ id, use, must }) => (use.by === 'always' || must ? [`roll-call:load:${id}`] : [])),
   );
+  const inverters = new Set(wiring.parts.flatMap(({ id, kind }) => (kind === 'inverter' ? [id] : [])));
   const chosen = new Map(circuit.fuses.map(({ part, choice }) => [part.id, choice]));
   let before: ReadonlySet<string> = new Set();
   return breakers.map(({ part, behind }, place): Step => {
@@ -33,6 +34,7 @@ export function powerUp({ circuit, wiring, loads }: StepContext, called: readonl
       ({ id, item: { circuitId } }) =>
         (now.has(circuitId) && !before.has(circuitId)) || (before.has(circuitId) && standing.has(id)),
     );
+    const filling = [...now].some((id) => inverters.has(id) && !before.has(id));
     before = new Set([...before, ...now]);
     const size = chosen.get(part.id);
     return {
@@ -41,6 +43,7 @@ export function powerUp({ circuit, wiring, loads }: StepContext, called: readonl
       phase: 'power-up',
       name: part.name,
       partId: part.id,
+      filling,
       checks: [],
       fields: [{ what: 'shown', unit: 'A', limit: LIMITS.shownA, optional: false }],
       expected: [

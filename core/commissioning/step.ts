@@ -88,7 +88,8 @@ export type Step = Common &
     | { kind: 'rest'; place: { stringAt: number; batteryAt: number }; nominalV: number }
     /** Whether the strings may be joined. */
     | { kind: 'gate' }
-    | { kind: 'power'; partId: string }
+    /** Filling: it closes the way to an inverter, whose capacitors fill at once. */
+    | { kind: 'power'; partId: string; filling: boolean }
     | { kind: 'zero' }
     | {
         kind: 'roll-call';

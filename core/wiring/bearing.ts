@@ -2,7 +2,7 @@ import type { Currents, Flow } from './currents';
 import { isTap } from './fuse-sizes';
 import { postOf } from './part';
 import type { Guard } from './protection';
-import type { Run } from './run';
+import type { BornFor, Run } from './run';
 
 /** What a run must bear until a fuse blows, A, by the sizes of the fuses: of what comes to it from either end the more. */
 export interface Bearing {
@@ -16,9 +16,6 @@ const NONE: Bearing = { beforeA: () => 0, othersA: () => 0 };
 
 /** A that a run must bear. */
 export const bornA = ({ beforeA, othersA }: Bearing, sizes: Sizes): number => Math.max(beforeA(sizes), othersA(sizes));
-
-/** A load; the fuses before a run; those of the other strings; or, of a bond, those of a positive that touches the chassis. */
-export type BornFor = 'load' | 'fuse' | 'others' | 'chassis';
 
 export function bornFor({ role }: Run, designA: number, beforeA: number, othersA: number): BornFor {
   if (Math.max(beforeA, othersA) <= designA) return 'load';

@@ -1,5 +1,4 @@
 import type { Figure } from '../formula/figure';
-import type { BornFor } from './bearing';
 import type { BankString } from './battery-posts';
 import type { Currents } from './currents';
 import type { Demand } from './demand';
@@ -7,7 +6,7 @@ import type { Finding } from './finding';
 import type { Bypass, Landing } from './negative-path';
 import type { Part, PartOf } from './part';
 import type { FusePart, Guard } from './protection';
-import type { Run } from './run';
+import type { BornFor, Run } from './run';
 
 /** One conductor, worked out. */
 export interface RunFigures {

@@ -36,6 +36,8 @@ describe('the cut list', () => {
     expect(shrink.reduce((sum, { count }) => sum + count, 0)).toBe(lugs);
     const trunkA = circuit.runs.find(({ run }) => run.id === 'main-plus')!.design.value;
     expect(pieces).toContainEqual({ says: `switch for at least ${Math.ceil(trunkA)} A`, count: 1 });
+    // As the monitor asks for: a quarter more than what passes it.
+    expect(pieces).toContainEqual({ says: `shunt for at least ${Math.ceil(1.25 * trunkA)} A`, count: 1 });
   });
   it('knows what is not as it was printed: what changed, what is new, what is gone', () => {
     const printed = printedList(rows, 5);

@@ -1,3 +1,4 @@
+import { SHUNT_HEADROOM } from '../conductors/shunt-headroom';
 import { sectionText } from '../conductors/section-text';
 import { asTyped, formatNumber } from '../quantity/format';
 import type { CircuitFigures } from './circuit-figures';
@@ -123,10 +124,9 @@ export function partsToBuy(
   for (const part of parts) {
     const says = HARDWARE[part.kind];
     const carries = through(circuit, part);
+    const leastA = (carries?.value ?? 0) * (part.kind === 'shunt' ? SHUNT_HEADROOM.least : 1);
     if (says)
-      count(
-        carries ? `${says} for at least ${formatNumber(Math.ceil(carries.value), 0)} A` : `${says}, joined to nothing`,
-      );
+      count(carries ? `${says} for at least ${formatNumber(Math.ceil(leastA), 0)} A` : `${says}, joined to nothing`);
   }
   for (const fuse of circuit.fuses)
     if (fuse.choice) {

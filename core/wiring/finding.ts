@@ -1,6 +1,6 @@
 import type { FuseChoice, NoFuse } from '../conductors/choose-fuse';
-import type { BornFor } from './bearing';
 import type { Stud } from './part';
+import type { BornFor } from './run';
 
 /** Worst first. */
 export const SEVERITIES = ['error', 'warning', 'note'] as const;

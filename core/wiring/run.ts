@@ -68,3 +68,6 @@ export const seenGood = (run: Run, areaMm2: number): Run => ({
 });
 
 const cutAs = (run: Run, areaMm2: number): Run => ({ ...run, areaMm2, cut: { lengthM: run.lengthM, areaMm2 } });
+
+/** Why a run bears what it must: a load; the fuses before it; those of the other strings; of a bond, a positive that touches the chassis. */
+export type BornFor = 'load' | 'fuse' | 'others' | 'chassis';

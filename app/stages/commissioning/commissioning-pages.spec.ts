@@ -288,6 +288,17 @@ describe('the roll call', () => {
       { what: 'after', value: -1 },
     ]);
   });
+  it('warns of what draws so much that it may run for moments only', async () => {
+    const rig = laidOut();
+    const thruster = { ...rig.loads[0]!, id: 'th', name: 'Thruster', power: { by: 'watts' as const, powerW: 3000 } };
+    const page = await open(
+      'roll-call:load:th',
+      upTo('roll-call:load:th', laidOut({ ...rig, loads: [...rig.loads, thruster] })),
+    );
+    expect(page.text('.how')).toContain('may run for moments only');
+    TestBed.resetTestingModule();
+    expect((await open('roll-call:load:lamp')).text('.how')).toBe('As it usually runs.');
+  });
   it('finds the negative beside the shunt, draws it mended, and asks for this step again alone', async () => {
     const plate = 'roll-call:load:plate';
     const rig = stray();
@@ -364,6 +375,7 @@ describe('what is measured', () => {
     const page = await open('power:fuse-battery-1');
     expect(page.text('.how')).toContain('nothing may flow');
     expect(page.text('co-expected dd')).toBe('0.00 A');
+    expect(page.text('.caution')).toContain('Hand on it.');
     await page.type('shown', '-6');
     await page.settle();
     expect(page.text('co-answer h2')).toBe('Something flows that should not.');
@@ -371,6 +383,7 @@ describe('what is measured', () => {
     TestBed.resetTestingModule();
     const fan = await open('power:fuse-inverter-inv');
     expect(fan.text('.how')).toContain('No more may flow than what hangs on it');
+    expect(fan.text('.caution')).toContain('The inverter’s capacitors fill with a spark.');
     await fan.type('shown', '60');
     await fan.settle();
     expect(fan.text('co-answer h2')).toBe('More flows than may.');

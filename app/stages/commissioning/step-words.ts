@@ -89,6 +89,9 @@ export function howOf(step: Step): string {
   }
 }
 
+/** A that no load aboard draws for long. */
+const HARD_A = 60;
+
 function rollCallHow({ about, item, pieces }: StepOf<'roll-call'>): string {
   if ('source' in about)
     return item.idleFraction > 0.02
@@ -96,6 +99,7 @@ function rollCallHow({ about, item, pieces }: StepOf<'roll-call'>): string {
       : 'Start it, and wait until it gives steadily.';
   if ('part' in about && item.toA > 0) return 'Plug it in, and wait until it gives steadily.';
   if ('inverter' in about) return 'With nothing plugged in: it draws for itself. It stays on for what hangs on it.';
+  if (item.fromA <= -HARD_A) return 'Its sheet first: what draws so much may run for moments only, and some never dry.';
   return item.idleFraction > 0.01
     ? 'It must really run: turn its dial to the coldest, or whatever makes it begin, and wait until it hums.'
     : pieces > 1
@@ -137,6 +141,11 @@ export function cautionOf(step: Step): { lead: string; says: string } | null {
         says: 'It would have the whole difference to burn, and nobody watches it for a day.',
       };
     case 'power':
+      if (step.filling)
+        return {
+          lead: 'The inverter’s capacitors fill with a spark.',
+          says: 'Inverter off. Fill them first as its sheet says, or close it firmly and once. A battery whose protection opens at this needs them filled first; so does a fuse that would be put in live.',
+        };
       return {
         lead: 'Hand on it.',
         says: 'Open it again at once where it hums, smells, or the meter shows more than it may.',

@@ -4,7 +4,7 @@ import type { MonitorFacts } from '../facts';
 import { OWN_CUT_OFF_CELL_V } from '../settings/alarms';
 import { EFFICIENCY_RANGE, PEUKERT_RANGE, uncountedPerWeek } from '../settings/counting';
 import { CLOUD_MIN } from '../settings/full-mark';
-import { HEADROOM } from '../settings/shunt';
+import { SHUNT_HEADROOM } from '../../conductors/shunt-headroom';
 import type { SettingId, SettingValues } from '../setting-id';
 import { highestAbsorption, idleVoltage, leastShunt, lowestAbsorption, ownCutOff, springsBack } from './bounds';
 
@@ -91,7 +91,7 @@ const holdAgainstClouds: Check = ({ 'hold-time': hold }, { chargers }) =>
 
 const shuntAgainstCurrent: Check = ({ 'shunt-rating': rating }, { largestA, shunt }) => {
   const ratingA = shunt?.ratingA?.value ?? rating;
-  const least = leastShunt.figure({ largestA, headroomRatio: byDefault(HEADROOM.least) });
+  const least = leastShunt.figure({ largestA, headroomRatio: byDefault(SHUNT_HEADROOM.least) });
   return ratingA !== undefined && ratingA < least.value - 1e-9
     ? found('shunt-too-small', 'error', ['shunt-rating'], ratingA, least)
     : null;

@@ -1,3 +1,4 @@
+import { SHUNT_HEADROOM } from '../../conductors/shunt-headroom';
 import { byDefault, computed, type Figure } from '../../formula/figure';
 import { account, formula } from '../../formula/formula';
 import type { MonitorFacts } from '../facts';
@@ -7,8 +8,6 @@ import { type DerivedSetting, setting } from './setting';
 const LARGEST_A = 2000;
 const RATINGS_A = [50, 100, 150, 200, 300, 400, 500, 600, 800, 1000, 1500, LARGEST_A];
 const USUAL_FULL_SCALE_V = 0.05;
-/** The rating is at least so many times the largest current; with the upper of these it lasts. */
-export const HEADROOM = { least: 1.25, good: 1.5 } as const;
 /** What a meter's converter can tell apart, V; typical. */
 const CONVERTER_STEP_V = 1e-6;
 
@@ -91,7 +90,7 @@ export interface ShuntFigures {
 const shuntOf = ({ shunt, largestA }: MonitorFacts) => ({
   rating: shunt?.ratingA
     ? asFitted.figure(shunt.ratingA.value, { ratingA: shunt.ratingA })
-    : chosen.figure({ largestA, headroom: byDefault(HEADROOM.least) }),
+    : chosen.figure({ largestA, headroom: byDefault(SHUNT_HEADROOM.least) }),
   voltage: (() => {
     const fullScaleV = shunt?.fullScaleV ?? byDefault(USUAL_FULL_SCALE_V, 'usual');
     return fullScale.figure(fullScaleV.value, { fullScaleV });
@@ -101,7 +100,7 @@ const shuntOf = ({ shunt, largestA }: MonitorFacts) => ({
 /** The shunt as the meter must be told of it: the one that is fitted, or the one to buy. */
 export function shuntSettings(facts: MonitorFacts): DerivedSetting[] {
   const { rating, voltage } = shuntOf(facts);
-  const least = HEADROOM.least * facts.largestA.value;
+  const least = SHUNT_HEADROOM.least * facts.largestA.value;
   const fitted = facts.shunt?.ratingA != null;
   return [
     setting(
