@@ -95,14 +95,15 @@ export interface DrawingLayout {
   hasSwitch: boolean;
   seconds: DrawnSecond[];
   hasShunt: boolean;
-  hasChassis: boolean;
+  /** To the chassis. */
+  bond: Conductor | null;
 }
 
 export const TOP = 66;
 export const BOTTOM = 420;
 const HEIGHT = 500;
 const LEFT = 40;
-const COLUMN = 67;
+const COLUMN = 72;
 const STRING_COLUMN = 80;
 /** What stands over the way to the line needs so much, however few the strings. */
 const TRUNK_LEAST = 112;
@@ -183,9 +184,14 @@ export function drawingLayout(circuit: Circuit, nameOf: (id: string) => string):
     seconds: seconds.map((one, k) => ({ ...one, x: x - GAP + SECOND_COLUMN * (k + 0.5) })),
     back: see.leadTo(postOf('shunt', 'bank')),
     hasShunt: see.leadTo(postOf('shunt', 'bank')) !== null && see.leadTo(postOf('shunt', 'system')) !== null,
-    hasChassis: circuit.runs.some(({ run }) => run.role === 'bond'),
+    bond: circuit.runs.flatMap((one) => (one.run.role === 'bond' ? [conductorOf(one)] : []))[0] ?? null,
   };
 }
+
+const conductorOf = ({ run: { label, lengthM, lengthBy }, areaMm2 }: RunFigures): Conductor => ({
+  ...{ label, areaMm2, lengthM },
+  guessed: lengthBy === 'guessed',
+});
 
 /** What is drawn of a circuit, looked up by posts and parts. */
 function looker({ runs, fuses }: Circuit) {
@@ -196,9 +202,7 @@ function looker({ runs, fuses }: Circuit) {
   return {
     leadTo: (post: string): Conductor | null => {
       const one = byPost.get(post);
-      if (!one) return null;
-      const { label, lengthM, lengthBy } = one.run;
-      return { label, areaMm2: one.areaMm2, lengthM, guessed: lengthBy === 'guessed' };
+      return one ? conductorOf(one) : null;
     },
     marks: (edges: readonly Edge[]): Mark[] =>
       edges.flatMap(({ part }) =>
