@@ -1,4 +1,3 @@
-import { sectionText } from '../conductors/section-text';
 import { asTyped } from '../quantity/format';
 import type { FuseFigures } from '../wiring/circuit-figures';
 import { isOfSheet } from '../wiring/fuse-sizes';
@@ -8,7 +7,8 @@ import type { Run } from '../wiring/run';
 import type { StepContext } from './context';
 import { crimpStepId, SECTION } from './found-good';
 import { rest, rounded } from './rests';
-import { sectionRest } from './section-rest';
+import { runSectionText } from '../wiring/run-ohm';
+import { besideRest, sectionRest } from './section-rest';
 import type { Check, Step } from './step';
 import { circuitOrPart } from './circuit-or-part';
 import { torqueByStud } from './torque';
@@ -47,7 +47,6 @@ export function beforePower(context: StepContext): Step[] {
 }
 
 function crimp(run: Run, areaMm2: number, { names }: StepContext): Step {
-  const section = sectionText(areaMm2);
   return {
     ...bare,
     id: crimpStepId(run.id),
@@ -57,12 +56,16 @@ function crimp(run: Run, areaMm2: number, { names }: StepContext): Step {
     checks: plain('strands', 'pull', 'seal'),
     run: {
       id: run.id,
-      section,
+      section: runSectionText(run, areaMm2),
       from: names.ofPost(run.from),
       to: names.ofPost(run.to),
       tickedAtBench: (['crimped', 'pulled', 'sealed'] as const).every((one) => run.done.includes(one)),
     },
-    rests: [sectionRest(SECTION, run, areaMm2), rest('lugs', `${run.fromLug ?? ''}, ${run.toLug ?? ''}`)],
+    rests: [
+      sectionRest(SECTION, run, areaMm2),
+      ...besideRest('', run),
+      rest('lugs', `${run.fromLug ?? ''}, ${run.toLug ?? ''}`),
+    ],
   };
 }
 

@@ -1,4 +1,3 @@
-import { copperOhm } from '../conductors/copper';
 import { computed, entered, type Figure, measured } from '../formula/figure';
 import { formula, sumOver } from '../formula/formula';
 import type { LoopFigures } from '../wiring/circuit-figures';
@@ -9,9 +8,10 @@ import type { StepContext } from './context';
 import { COMMISSIONING_LIMITS as LIMITS } from './limits';
 import type { Seen } from './plan';
 import { rest, rounded } from './rests';
-import { sectionRest } from './section-rest';
+import { besideRest, sectionRest } from './section-rest';
 import { seenOf } from './seen';
 import type { Field, Piece, StepOf, Stretch } from './step';
+import { runOhm } from '../wiring/run-ohm';
 
 /** From this design current on a circuit is proven by its drop, A. */
 const PROVEN_FROM_A = 5;
@@ -97,6 +97,7 @@ function dropStep(loop: LoopFigures, context: StepContext): StepOf<'drop'> {
       const { label, lengthM, from, to } = one.run;
       return [
         sectionRest(`${label} section`, one.run, one.areaMm2),
+        ...besideRest(`${label} `, one.run),
         rest(`${label} length`, rounded(lengthM)),
         rest(`${label} ends`, `${from}, ${to}`),
       ];
@@ -158,8 +159,8 @@ function pieceOf({ run, part }: Edge, { circuit, wiring }: StepContext): Piece |
     const [short, long] = run.lengthBy === 'measured' ? MEASURED : GUESSED;
     return piece(
       run.label,
-      copperOhm(run.lengthM * short, figures.areaMm2, COLD_C),
-      copperOhm(run.lengthM * long, figures.areaMm2, WARM_C) + 2 * JOINT_OHM,
+      runOhm({ ...run, lengthM: run.lengthM * short }, figures.areaMm2, COLD_C),
+      runOhm({ ...run, lengthM: run.lengthM * long }, figures.areaMm2, WARM_C, JOINT_OHM),
     );
   }
   const whole = wiring.parts.find((one) => one.id === id);

@@ -9,6 +9,13 @@ export function sectionRest(what: string, { areaMm2: typed }: Pick<Run, 'areaMm2
   return rest(what, typed === null ? fromOn(text) : text);
 }
 
+/** What cables side by side are called where a step rests on how many they are. */
+export const BESIDE = 'cables side by side';
+
+/** How many lie side by side, where it is not one. @param prefix  before what it is called */
+export const besideRest = (prefix: string, { conductors }: Pick<Run, 'conductors'>): Rest[] =>
+  conductors === 1 ? [] : [rest(`${prefix}${BESIDE}`, conductors)];
+
 /** The section in mm² that an answer rested on; null: it names none that a run may have. */
 export function restedMm2({ rests }: Pick<Entry, 'rests'>, what: string): number | null {
   const is = rests.find((one) => one.what === what)?.is;

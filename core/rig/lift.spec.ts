@@ -172,6 +172,19 @@ describe('files of version 9', () => {
   });
 });
 
+describe('files of version 10', () => {
+  it('have one conductor a run', () => {
+    const rig = newRig('r', 'R', 'UTC');
+    const { conductors, ...older } = { ...newRun('main', 'positive', 'a.in', 'b.out', 1), label: 'W01' };
+    expect(conductors).toBe(1);
+    const wiring = { ...rig.wiring, runs: [older] };
+    const result = parseRigFile(
+      JSON.stringify({ format: 'coulan-rig', version: 10, rig: { ...rig, wiring }, logs: [] }),
+    );
+    expect(result.ok && result.file.rig.wiring.runs).toEqual([{ ...older, conductors: 1 }]);
+  });
+});
+
 describe('records', () => {
   it('that a file names and does not hold are missed by name', () => {
     const rig = newRig('r', 'R', 'UTC');

@@ -31,6 +31,7 @@ import type { WiringPlan } from './plan';
 import { surgeOf, usualDay } from './usual-day';
 import { type FusePart, fusesBehind, type Guard, guardsOf } from './protection';
 import { type Run, runLength } from './run';
+import { runSection } from './run-ohm';
 import { shapeOf } from './shape';
 import { AMBIENT_C, anyAmpacity, CONDUCTOR_C } from './sections';
 import { areaOf, placeBy, settle } from './settle';
@@ -146,7 +147,7 @@ const runDropAt = (run: Run, areaMm2: number, currentA: Figure, key: string): Fi
     {
       currentA,
       lengthM: runLength(run),
-      areaMm2: run.areaMm2 === null ? computed(areaMm2, 'by the rules') : entered(areaMm2, 'as it lies there'),
+      areaMm2: runSection(run, areaMm2),
       conductorTempC: byDefault(CONDUCTOR_C, 'warm from use'),
     },
     { key, says: `${run.label}, voltage lost` },

@@ -5,11 +5,12 @@ import { type CutRow, studText } from './cut-list';
 export const cutListCsv = (rows: readonly CutRow[]): string =>
   Papa.unparse(
     [
-      ['label', 'from', 'to', 'cut m', 'section', 'colour', 'lug from', 'lug to', 'done'],
-      ...rows.map(({ label, from, to, cutM, section, colour, fromStud, toStud, done }) => [
+      ['label', 'from', 'to', 'pieces', 'cut m', 'section', 'colour', 'lug from', 'lug to', 'done'],
+      ...rows.map(({ label, from, to, conductors, cutM, section, colour, fromStud, toStud, done }) => [
         label,
         from,
         to,
+        conductors,
         cutM.toFixed(2),
         section,
         colour,

@@ -14,8 +14,11 @@ export interface CutRow {
   label: string;
   from: string;
   to: string;
+  /** Side by side, each so long. */
+  conductors: number;
   /** With allowances for bends and lugs. */
   cutM: number;
+  /** Of each. */
   section: string;
   colour: string;
   /** Of its lugs, which are for this section. */
@@ -57,6 +60,7 @@ export function cutRows(circuit: CircuitFigures, parts: readonly Part[], postNam
         label: run.label,
         from: postName(run.from),
         to: postName(run.to),
+        conductors: run.conductors,
         cutM: run.lengthM * (1 + BENDS) + 2 * LUG_M,
         section,
         colour: COLOURS[run.role],
@@ -69,11 +73,15 @@ export function cutRows(circuit: CircuitFigures, parts: readonly Part[], postNam
 }
 
 /** Metres to cut in all, as on the list. */
-export const metresToCut = (rows: readonly CutRow[]): number => rows.reduce((sum, { cutM }) => sum + cutM, 0);
+export const metresToCut = (rows: readonly CutRow[]): number =>
+  rows.reduce((sum, { conductors, cutM }) => sum + conductors * cutM, 0);
 
 /** What stands in the line of a cable. */
-const lineOf = ({ from, to, cutM, section, fromStud, toStud }: CutRow): string =>
-  `${from}, ${to}: ${formatNumber(cutM, 2)} m, ${section}, ${studText(fromStud)} and ${studText(toStud)}`.slice(0, 200);
+const lineOf = ({ from, to, conductors, cutM, section, fromStud, toStud }: CutRow): string =>
+  `${from}, ${to}: ${conductors === 1 ? '' : `${conductors} × `}${formatNumber(cutM, 2)} m, ${section}, ${studText(fromStud)} and ${studText(toStud)}`.slice(
+    0,
+    200,
+  );
 
 /** The list as it is printed now. */
 export const printedList = (rows: readonly CutRow[], atMs: number): PrintedList => ({
@@ -111,14 +119,14 @@ export function partsToBuy(
 ): { cable: { section: string; colour: string; lengthM: number }[]; pieces: { says: string; count: number }[] } {
   const cable = new Map<string, { section: string; colour: string; lengthM: number }>();
   const pieces = new Map<string, number>();
-  const count = (says: string) => pieces.set(says, (pieces.get(says) ?? 0) + 1);
-  for (const { section, colour, cutM, fromStud, toStud } of rows) {
+  const count = (says: string, number = 1) => pieces.set(says, (pieces.get(says) ?? 0) + number);
+  for (const { section, colour, conductors, cutM, fromStud, toStud } of rows) {
     const one = cable.get(`${section} ${colour}`) ?? { section, colour, lengthM: 0 };
-    one.lengthM += cutM * (1 + RESERVE);
+    one.lengthM += conductors * cutM * (1 + RESERVE);
     cable.set(`${section} ${colour}`, one);
     for (const stud of [fromStud, toStud]) {
-      count(`lug ${section} × ${studText(stud)}`);
-      count(`heat shrink for ${section}, ${colour}, ${SHRINK_CM} cm`);
+      count(`lug ${section} × ${studText(stud)}`, conductors);
+      count(`heat shrink for ${section}, ${colour}, ${SHRINK_CM} cm`, conductors);
     }
   }
   for (const part of parts) {

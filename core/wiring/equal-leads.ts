@@ -1,4 +1,3 @@
-import { copperOhm } from '../conductors/copper';
 import type { Figure } from '../formula/figure';
 import { sumOver } from '../formula/formula';
 import { at } from '../quantity/guard';
@@ -9,6 +8,7 @@ import { parallelResponse } from './parallel/shares';
 import { WIRING_LIMITS as LIMITS } from './limits';
 import type { WiringPlan } from './plan';
 import { type Run, runLength } from './run';
+import { runOhm } from './run-ohm';
 
 /** The leads of one string until they meet those of all others. */
 export interface StringLeads {
@@ -44,7 +44,7 @@ export function stringLeads({ currents, strings, runs }: CircuitFigures): String
       plus: metres(['positive'], 'positive leads'),
       minus: metres(['negative'], 'negative leads'),
       both: metres(['positive', 'negative'], 'leads there and back'),
-      ohm: its.reduce((sum, { run, areaMm2 }) => sum + copperOhm(run.lengthM, areaMm2, IN_USE_C), 0),
+      ohm: its.reduce((sum, { run, areaMm2 }) => sum + runOhm(run, areaMm2, IN_USE_C), 0),
       ownIds: its.flatMap(({ run, from }) => (from.length === 1 ? [run.id] : [])),
     };
   });

@@ -200,7 +200,7 @@ function ofPosts(circuit: CircuitFigures, { wiring }: FindingFacts): Finding[] {
       ['from', run.from, run.fromLug],
       ['to', run.to, run.toLug],
     ] as const) {
-      lugs.set(post, (lugs.get(post) ?? 0) + 1);
+      lugs.set(post, (lugs.get(post) ?? 0) + run.conductors);
       const part = partOf.get(partIdOf(post));
       if (part?.stud && lug !== null && lug !== part.stud)
         found.push(finding('error', { run: run.id }, { code: 'stud', lug, stud: part.stud, end, onPart: part.name }));

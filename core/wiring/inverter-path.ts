@@ -1,6 +1,7 @@
 import { copperOhm } from '../conductors/copper';
 import type { CircuitFigures, LoopFigures } from './circuit-figures';
 import type { WiringPlan } from './plan';
+import { runOhm } from './run-ohm';
 
 /** The way from the bank to an inverter and back. */
 export interface InverterPath {
@@ -46,7 +47,7 @@ function loopOhm({ runs, currents: { flows, stringCount } }: CircuitFigures, { r
   const share = (id: string) => (flows.get(id)?.strings.length ?? stringCount) / stringCount;
   return runs
     .filter(({ run }) => runIds.includes(run.id))
-    .reduce((sum, { run, areaMm2 }) => sum + share(run.id) * copperOhm(run.lengthM, areaMm2, IN_USE_C), 0);
+    .reduce((sum, { run, areaMm2 }) => sum + share(run.id) * runOhm(run, areaMm2, IN_USE_C), 0);
 }
 
 /**

@@ -4,6 +4,7 @@ import type { Limit } from '../plan/limit';
 export const WIRING_LIMITS = {
   runM: { min: 0.01, max: 200 },
   runMm2: { min: 0.5, max: 1000 },
+  conductorsCount: { min: 1, max: 4, integer: true },
   bundledCount: { min: 1, max: 60, integer: true },
   secondV: { min: 6, max: 60 },
   partA: { min: 0.1, max: 5000 },

@@ -93,6 +93,7 @@ export const newRun = (id: string, role: RunRole, from: string, to: string, leng
   lengthM,
   lengthBy: 'guessed',
   areaMm2: null,
+  conductors: 1,
   insulationC: 105,
   engineSpace: false,
   bundled: 1,

@@ -1,9 +1,9 @@
-import { copperOhm } from '../conductors/copper';
 import { at } from '../quantity/guard';
 import { islandsOf, ohmSeenAt, type Resistor, type Source } from '../network/solve';
 import { type BankString, linkRuns } from './battery-posts';
 import { type Part, postOf } from './part';
 import type { Run } from './run';
+import { runOhm } from './run-ohm';
 
 /** A fuse or a switch, Ω: less than any lead, and not nothing. */
 const CLOSED_OHM = 1e-6;
@@ -68,7 +68,7 @@ export function ohmAtFuses(
     return way ? [{ id, way, looped: isLooped(way) }] : [];
   });
   return (areaOf) => {
-    const coldOhm = (run: Run) => copperOhm(run.lengthM, areaOf(run), COLD_C);
+    const coldOhm = (run: Run) => runOhm(run, areaOf(run), COLD_C);
     const resistors = [
       ...leads.map(({ run, from, to }): Resistor => ({ from, to, ohm: coldOhm(run) })),
       ...ways.values(),

@@ -11,7 +11,7 @@ const post = z.string().min(3).max(70);
 export const CABLE_STEPS = ['cut', 'crimped', 'pulled', 'sealed', 'labelled'] as const;
 export type CableStep = (typeof CABLE_STEPS)[number];
 
-/** A conductor from post to post. */
+/** A conductor from post to post, or some of them side by side. */
 export const Run = z.strictObject({
   id,
   /** "W07", as it stands on the cable. */
@@ -25,8 +25,10 @@ export const Run = z.strictObject({
   /** One way. */
   lengthM: quantity(LIMITS.runM),
   lengthBy: z.enum(['measured', 'guessed']),
-  /** As it lies there; null: the smallest that the rules allow. */
+  /** As it lies there, of one conductor; null: the smallest that the rules allow. */
   areaMm2: quantity(LIMITS.runMm2).nullable(),
+  /** Side by side between the same posts, alike in section and length. */
+  conductors: quantity(LIMITS.conductorsCount),
   insulationC: z.union(INSULATION_C.map((tempC) => z.literal(tempC))),
   engineSpace: z.boolean(),
   /** Conductors in the same bundle, itself included. */
@@ -66,6 +68,10 @@ export const seenGood = (run: Run, areaMm2: number): Run => ({
   ...cutAs(run, areaMm2),
   done: CABLE_STEPS.filter((step) => step !== 'labelled' || run.done.includes(step)),
 });
+
+/** As many side by side: those that are made so far are not all, and the others are cut of what lies there. */
+export const sideBySide = (run: Run, conductors: number): Run =>
+  conductors === run.conductors ? run : { ...run, conductors, done: [], cut: null };
 
 const cutAs = (run: Run, areaMm2: number): Run => ({ ...run, areaMm2, cut: { lengthM: run.lengthM, areaMm2 } });
 

@@ -1,10 +1,10 @@
 import { ampacityOf, areasOf, type SectionList } from '../conductors/choose-section';
-import { copperOhm } from '../conductors/copper';
 import { GAUGE_INSULATION_C } from '../conductors/gauges.data';
 import type { Loop } from './currents';
 import { keptBy } from '../plan/kept-by';
 import { at } from '../quantity/guard';
 import type { Run } from './run';
+import { runOhm } from './run-ohm';
 
 /** Around a conductor, as its ampacity is tabled. */
 export const AMBIENT_C = 30;
@@ -19,12 +19,12 @@ export const CONDUCTOR_C = 50;
  */
 export const bundleFactor = (count: number): number => (count <= 3 ? 1 : count <= 6 ? 0.7 : count <= 24 ? 0.6 : 0.5);
 
-/** What a run of a section may carry where it lies; null where the section is not on the list. */
+/** What a run of a section may carry where it lies, all its conductors together; null where the section is not on the list. */
 export function runAmpacity(run: Run, areaMm2: number, list: SectionList): number | null {
   // Gauges are tabled for one insulation: a hotter one carries no less, a cooler one is not known.
   const insulationC = list === 'gauges' && run.insulationC >= GAUGE_INSULATION_C ? GAUGE_INSULATION_C : run.insulationC;
   const freeA = ampacityOf(areaMm2, insulationC, run.engineSpace, list);
-  return freeA === null ? null : freeA * bundleFactor(run.bundled);
+  return freeA === null ? null : freeA * bundleFactor(run.bundled) * run.conductors;
 }
 
 /** Of either list, whatever is chosen now: what lies there was bought under some list. */
@@ -43,7 +43,7 @@ export interface SectionNeeds {
   ladders: ReadonlyMap<string, readonly Rung[]>;
 }
 
-const ohmOf = ({ lengthM }: Run, areaMm2: number): number => copperOhm(lengthM, areaMm2, CONDUCTOR_C);
+const ohmOf = (run: Run, areaMm2: number): number => runOhm(run, areaMm2, CONDUCTOR_C);
 
 /** A section of a list as a run: what it carries where that lies, and its resistance. */
 export interface Rung {
@@ -114,7 +114,7 @@ export function chooseSections({ runs, loops, designA, sideA, bearsA, ladders }:
       const { ladder, ohm, at: here, run, shortA } = step;
       const [now, next] = [ladder[here], ladder[here + 1]];
       if (shortA === 0 || now === undefined || next === undefined) continue;
-      const perCopper = (shortA * (at(ohm, here) - at(ohm, here + 1))) / (run.lengthM * (next - now));
+      const perCopper = (shortA * (at(ohm, here) - at(ohm, here + 1))) / (run.lengthM * run.conductors * (next - now));
       if (best === null || perCopper > best.perCopper) best = { step, perCopper };
     }
     if (best === null) {
@@ -130,7 +130,7 @@ export function chooseSections({ runs, loops, designA, sideA, bearsA, ladders }:
           step.shortA = step.ways.reduce((sum, one) => sum + (short.has(one.way) ? one.amps : 0), 0);
       }
   }
-  const copper = ({ run, ladder, at: here }: Step) => run.lengthM * at(ladder, here);
+  const copper = ({ run, ladder, at: here }: Step) => run.lengthM * run.conductors * at(ladder, here);
   for (let thinner = true; thinner;) {
     thinner = false;
     for (const step of [...steps].sort((a, b) => copper(b) - copper(a))) {

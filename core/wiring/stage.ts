@@ -90,6 +90,14 @@ export const wiringStage = defineStage({
         },
       };
     },
+    /** A run may be of some conductors side by side. */
+    10: (plan) => {
+      const { wiring } = plan;
+      if (!isObject(wiring)) return plan;
+      const { runs } = wiring;
+      const alone = (run: unknown) => (isObject(run) ? { ...run, conductors: 1 } : run);
+      return { ...plan, wiring: { ...wiring, runs: Array.isArray(runs) ? runs.map(alone) : runs } };
+    },
   },
   records: ['wiring.parts', 'wiring.runs'],
   reads: ['loads', 'inverters', 'charging', 'bank', 'chemistryEdits', 'wiring'],
@@ -110,7 +118,7 @@ const wiringFigures = ({ runs, loops }: Circuit): Figure[] => [
   allConsumers(loops),
   sumOver(
     { id: 'wiring.copper', says: 'copper of all runs', unit: 'Kg', source: 'length × section × 8,890 kg/m³' },
-    runs.map(({ run, areaMm2 }) => ({ says: run.label, kg: copperKg(run.lengthM, areaMm2) })),
+    runs.map(({ run, areaMm2 }) => ({ says: run.label, kg: copperKg(run.lengthM * run.conductors, areaMm2) })),
     ({ kg }) => computed(kg),
   ),
 ];

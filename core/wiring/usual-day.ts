@@ -1,5 +1,4 @@
 import { areasOf, type SectionList } from '../conductors/choose-section';
-import { copperOhm } from '../conductors/copper';
 import { byDefault, computed, type Figure } from '../formula/figure';
 import { formula } from '../formula/formula';
 import type { UsualDay } from './circuit-figures';
@@ -7,6 +6,7 @@ import type { Flow } from './currents';
 import { lostADay, runDrop, savedADay } from './formulas';
 import { type Run, runLength } from './run';
 import { CONDUCTOR_C } from './sections';
+import { runOhm, runSection } from './run-ohm';
 
 interface UsualFacts {
   run: Run;
@@ -43,7 +43,7 @@ export function usualDay({ run, areaMm2, flow, list, nominalV }: UsualFacts): Us
     { squaredA2h: computed(hoursA.reduce((sum, amps) => sum + amps ** 2, 0)), throughAh: through },
     { key: run.id, says: `${run.label}, usual current` },
   );
-  const ohm = copperOhm(run.lengthM, areaMm2, CONDUCTOR_C);
+  const ohm = runOhm(run, areaMm2, CONDUCTOR_C);
   const lost = lostADay.figure(
     {
       typicalA: typical,
@@ -60,7 +60,7 @@ export function usualDay({ run, areaMm2, flow, list, nominalV }: UsualFacts): Us
       {
         currentA: typical,
         lengthM: runLength(run),
-        areaMm2: computed(areaMm2),
+        areaMm2: runSection(run, areaMm2),
         conductorTempC: byDefault(CONDUCTOR_C, 'warm from use'),
       },
       { key: `usual:${run.id}`, says: `${run.label}, lost at its usual current` },

@@ -1,4 +1,5 @@
 import { sectionText } from '@core/conductors/section-text';
+import { BESIDE } from '@core/commissioning/section-rest';
 import type { Standing } from '@core/commissioning/standing';
 
 /** What is not as it was when a step was answered: "W07 section: 16 mm² → 25 mm²; W08 was moved". */
@@ -11,6 +12,7 @@ function oneText({ what, before, after }: Standing['moved'][number], names: Read
   const isEnds = what.endsWith(' ends');
   const known = names.get(what) || (/^[a-z ]+$|^W\d/.test(what) ? what : 'a part');
   const name = isEnds ? known.replace(/ ends$/, '') : known;
+  if (what.endsWith(BESIDE)) return `${name}: ${before ?? 1} → ${after ?? 1}`;
   if (before === null) return `${name} is part of it now`;
   if (after === null) return `${name} is part of it no longer`;
   // The plan’s own names of posts are no words.

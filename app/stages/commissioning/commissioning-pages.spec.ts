@@ -129,6 +129,16 @@ describe('the round', () => {
     expect(page.text('.was')).toContain(`${fuse.name}: ${fuse.reads!} → 15 A, blade`);
     expect(page.text('co-checks')).toContain(`${fuse.name}: 15 A, blade`);
   });
+  it('says how many cables lie side by side, and lay', async () => {
+    const laid = upTo(null);
+    const [round] = laid.commissioning.rounds;
+    const rounds = [{ ...round!, entries: stepsOf(laid).map((step) => entry(step)) }];
+    const runs = laid.wiring.runs.map((run) => (run.id === 'main-plus' ? { ...run, conductors: 2 } : run));
+    const rig = { ...laid, wiring: { ...laid.wiring, runs }, commissioning: { ...laid.commissioning, rounds } };
+    const page = await open('crimp:main-plus', rig);
+    expect(page.text('.was')).toContain('cables side by side: 1 → 2');
+    expect(page.text('.how')).toMatch(/^2 × \d+ mm², from/);
+  });
   it('takes in what another device answered, once, and no other rig', async () => {
     const mine = upTo('crimp:battery-1-post');
     const steps = stepsOf(mine);

@@ -8,7 +8,6 @@ import {
   output,
   viewChild,
 } from '@angular/core';
-import { sectionText } from '@core/conductors/section-text';
 import { formatNumber } from '@core/quantity/format';
 import type { Circuit } from '@core/wiring/circuit-figures';
 import { UnitChoice } from '../../ui/unit-choice';
@@ -40,7 +39,6 @@ export class CircuitDrawing {
   readonly pick = output<string>();
   readonly svg = viewChild.required<ElementRef<SVGSVGElement>>('svg');
   protected readonly number = formatNumber;
-  protected readonly section = sectionText;
   private readonly units = inject(UnitChoice);
   protected readonly top = TOP;
   protected readonly bottom = BOTTOM;

@@ -2,11 +2,14 @@ import type { Circuit, LoopFigures, RunFigures } from '@core/wiring/circuit-figu
 import type { Loop } from '@core/wiring/currents';
 import type { Edge } from '@core/wiring/graph';
 import { type PartKind, partIdOf, postOf } from '@core/wiring/part';
+import { runSectionText } from '@core/wiring/run-ohm';
 
 /** A conductor with what stands beside it. */
 export interface Conductor {
   label: string;
-  areaMm2: number;
+  /** Of all that lie side by side. */
+  copperMm2: number;
+  section: string;
   lengthM: number;
   guessed: boolean;
 }
@@ -188,9 +191,12 @@ export function drawingLayout(circuit: Circuit, nameOf: (id: string) => string):
   };
 }
 
-const conductorOf = ({ run: { label, lengthM, lengthBy }, areaMm2 }: RunFigures): Conductor => ({
-  ...{ label, areaMm2, lengthM },
-  guessed: lengthBy === 'guessed',
+const conductorOf = ({ run, areaMm2 }: RunFigures): Conductor => ({
+  label: run.label,
+  copperMm2: run.conductors * areaMm2,
+  section: runSectionText(run, areaMm2),
+  lengthM: run.lengthM,
+  guessed: run.lengthBy === 'guessed',
 });
 
 /** What is drawn of a circuit, looked up by posts and parts. */

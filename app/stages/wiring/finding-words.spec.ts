@@ -24,6 +24,7 @@ const run =
     ...rig,
     wiring: { ...rig.wiring, runs: rig.wiring.runs.map((one) => (one.id === id ? { ...one, ...changes } : one)) },
   });
+const ofBond = (changes: Partial<Run>): Change => run('bond', changes);
 const part =
   (id: string, changes: object): Change =>
   (rig) => ({
@@ -207,7 +208,23 @@ const CASES: readonly Case[] = [
     says: 'W07: no section of the list suffices',
     // 12 kW ÷ 0.9 ÷ 21 V, and what else is on.
     why: /^It must carry 63\d A; the thickest carries 475 A where it lies\.$/,
-    press: null,
+    // Each of the two fuses carries all of it, by the school of the single one: 2 × 800 A.
+    press: /^Lay 4 side by side$/,
+  },
+  {
+    code: 'beyond-list',
+    change: (rig) => ({ ...rig, ...ofBond({ conductors: 1 })(powerful(12_000, 2)(rig)) }),
+    says: 'W35: no section of the list suffices',
+    why: /^A positive that touches the chassis sends [\d,]+ A through it before its fuses blow; the thickest carries 475 A/,
+    press: /^Lay \d side by side$/,
+  },
+  {
+    code: 'thin',
+    // Over it a charger fetches 39 A besides.
+    change: ofBond({ areaMm2: 10 }),
+    says: 'W35 is too thin',
+    why: /until the fuses blow, should the positive that bears most touch the chassis\.$/,
+    press: /^Let the rules choose$/,
   },
   {
     code: 'cut-otherwise',
@@ -391,7 +408,9 @@ describe('lengths and sections of findings', () => {
       run('inverter-inv-minus', { lengthM: 200 })(run('inverter-inv-plus', { lengthM: 200 })(rig));
     const { says, remedy } = await wordsFor(far, 'drop');
     expect(says).toMatch(/^Inverter: \d+\.\d % of the voltage is lost on the way$/);
-    expect(remedy).toMatch(/^Even the thickest of the list lose so much: shorten the way, double a run of it/);
+    expect(remedy).toMatch(
+      /^Even the thickest of the list lose so much: shorten the way, lay cables side by side on it/,
+    );
   });
   it('of a way with a wire that could be thicker say so', async () => {
     const { remedy } = await wordsFor(run('group-Cabin-plus', { lengthM: 40, areaMm2: 0.75 }), 'drop');

@@ -4,6 +4,7 @@ import { formatNumber } from '@core/quantity/format';
 import type { Figure } from '@core/formula/figure';
 import type { BetterFuse, Fault, Finding } from '@core/wiring/finding';
 import { isFree } from '@core/wiring/fuse-sheet';
+import { WIRING_LIMITS } from '@core/wiring/limits';
 import { isByHand } from '@core/wiring/new-parts';
 import { partIdOf } from '@core/wiring/part';
 import { through } from '@core/wiring/through';
@@ -219,7 +220,7 @@ function wordsOf(
         why: `It carries ${amps(fault.carriesA)} where it lies, and must bear ${amps(fault.wantedA)} ${BORNE[fault.by]}.`,
         remedy:
           fault.enoughMm2 === null
-            ? 'No section of the list suffices: a smaller fuse, or two runs.'
+            ? 'No section of the list suffices: a smaller fuse, or cables side by side.'
             : `${sectionText(fault.enoughMm2)} suffices.`,
         apply: { says: 'Let the rules choose', run: () => facts.changeRun(id, { areaMm2: null }) },
       };
@@ -228,7 +229,7 @@ function wordsOf(
         says: `${name}: ${percent(fault.fraction)} of the voltage is lost on the way`,
         why: `${givesAt(id, facts) ? 'With all sources at their most and nothing drawn' : 'With all consumers at their most'}, from the bank and back; ${percent(fault.mostFraction)} are allowed for it.`,
         remedy: fault.listEnds
-          ? 'Even the thickest of the list lose so much: shorten the way, double a run of it, raise the system’s voltage, or allow more to be lost.'
+          ? 'Even the thickest of the list lose so much: shorten the way, lay cables side by side on it, raise the system’s voltage, or allow more to be lost.'
           : 'Thicker or shorter runs on its way.',
       };
     case 'beyond-list':
@@ -342,46 +343,50 @@ const loadNames = (ids: readonly string[], facts: WiringFacts): string =>
 const listed = (names: readonly string[]): string =>
   [names.slice(0, -1).join(', '), names.at(-1)].filter(Boolean).join(' and ');
 
-/** Why even the thickest will not do, and what would: a fuse of its own where a positive begins, or at the end that others feed. */
+/** Why even the thickest will not do, and what would: a fuse of its own where a positive begins, or at the end that others feed; or more cables. */
 function beyondWords(
   { by, carriesA, wantedA }: Extract<Fault, { code: 'beyond-list' }>,
   id: string,
   facts: WiringFacts,
 ): Pick<FindingWords, 'why' | 'remedy' | 'apply'> {
-  const thickest = `the thickest carries ${amps(carriesA)} where it lies`;
-  const isPositive = facts.figuresOf(id)?.run.role === 'positive';
-  const mends = isPositive && !facts.isFull() && (by === 'fuse' || by === 'others') && facts.mendsByFuse()[by];
-  const apply = mends ? { says: 'Put a fuse there', run: () => facts.putInto(id, 'fuse') } : null;
-  switch (by) {
-    case 'load':
-      return {
-        why: `It must carry ${amps(wantedA)}; ${thickest}.`,
-        remedy: 'Double the run, lay it cooler or by itself, or raise the system’s voltage.',
-        apply: null,
-      };
-    case 'fuse':
-      return {
-        why: `The fuses before it let ${amps(wantedA)} through; ${thickest}.`,
-        remedy: apply
-          ? 'A fuse of its own where it begins, or two runs side by side.'
-          : 'Two runs side by side, or a smaller fuse before it.',
-        apply,
-      };
-    case 'chassis':
-      return {
-        why: `A positive that touches the chassis sends ${amps(wantedA)} through it before its fuses blow; ${thickest}.`,
-        remedy: 'A smaller fuse before that positive; what mends it mends the bond too.',
-        apply: null,
-      };
-    case 'others':
-      return {
-        why: `The other strings feed up to ${amps(wantedA)} into its far end before their fuses blow; ${thickest}.`,
-        remedy: apply
-          ? 'A fuse at that end too, or two runs side by side.'
-          : 'A fuse at the far end of its string’s positive lead, or two runs side by side.',
-        apply,
-      };
-  }
+  const { run, bears } = facts.figuresOf(id) ?? {};
+  const conductors = run?.conductors ?? 1;
+  const thickest = `the thickest carries ${amps(carriesA)} where it lies${conductors > 1 ? `, ${conductors} side by side` : ''}`;
+  const mends =
+    run?.role === 'positive' && !facts.isFull() && (by === 'fuse' || by === 'others') && facts.mendsByFuse()[by];
+  if (by === 'others')
+    return {
+      why: `The other strings feed up to ${amps(wantedA)} into its far end before their fuses blow; ${thickest}.`,
+      remedy: mends
+        ? 'A fuse at that end too.'
+        : 'A fuse at the far end of its string’s positive lead, or cables side by side.',
+      apply: mends ? { says: 'Put a fuse there', run: () => facts.putInto(id, 'fuse') } : null,
+    };
+  const why = {
+    load: `It must carry ${amps(wantedA)}; ${thickest}.`,
+    fuse: `The fuses before it let ${amps(wantedA)} through; ${thickest}.`,
+    chassis: `A positive that touches the chassis sends ${amps(wantedA)} through it before its fuses blow; ${thickest}.`,
+  }[by];
+  if (mends)
+    return {
+      why,
+      remedy: 'A fuse of its own where it begins; or cables side by side.',
+      apply: { says: 'Put a fuse there', run: () => facts.putInto(id, 'fuse') },
+    };
+  const enough = Math.ceil((conductors * Math.max(wantedA, bears?.value ?? 0)) / carriesA);
+  const fits = run !== undefined && enough > conductors && enough <= WIRING_LIMITS.conductorsCount.max;
+  const other = {
+    load: 'raise the system’s voltage',
+    fuse: 'a smaller fuse before it',
+    chassis: 'a smaller fuse before that positive',
+  }[by];
+  return {
+    why,
+    remedy: fits
+      ? `${enough} cables side by side, alike and on the same studs (many codes allow it of thick ones only); or ${other}.`
+      : `More than ${WIRING_LIMITS.conductorsCount.max} cables side by side: ${other}.`,
+    apply: fits ? { says: `Lay ${enough} side by side`, run: () => facts.laySideBySide(id, enough) } : null,
+  };
 }
 
 /** Whether all wires at a fuse are as the rules choose them: then they follow it. */

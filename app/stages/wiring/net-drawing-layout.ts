@@ -1,5 +1,5 @@
 import type { ElkExtendedEdge, ElkNode, ElkPort } from 'elkjs/lib/elk-api';
-import { sectionText } from '@core/conductors/section-text';
+import { runSectionText } from '@core/wiring/run-ohm';
 import { asTyped, formatNumber } from '@core/quantity/format';
 import type { Circuit } from '@core/wiring/circuit-figures';
 import { type Part, partIdOf, type PartKind, postOf, postsOf } from '@core/wiring/part';
@@ -123,7 +123,7 @@ export function netOf(circuit: Circuit, parts: readonly Part[], lengthText: (run
     // From what is nearer to the bank.
     const [source, target] =
       (away.get(run.from) ?? 0) <= (away.get(run.to) ?? 0) ? [run.from, run.to] : [run.to, run.from];
-    const text = `${run.label} ${sectionText(areaMm2)} ${lengthText(run)}`;
+    const text = `${run.label} ${runSectionText(run, areaMm2)} ${lengthText(run)}`;
     return [
       {
         id: run.id,
@@ -214,7 +214,7 @@ export function netDrawing(
       return [
         {
           run: one.run,
-          areaMm2: one.areaMm2,
+          areaMm2: one.run.conductors * one.areaMm2,
           d: corners.map(({ x, y }, k) => `${k === 0 ? 'M' : 'L'}${x} ${y}`).join(''),
           label: { x: label?.x ?? 0, y: (label?.y ?? 0) + LABEL_H - 3, says: label?.text ?? '' },
           bad: bad.has(id),

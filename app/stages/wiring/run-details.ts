@@ -105,6 +105,14 @@ const ROLES: readonly Option[] = [
           />
           <co-quantity
             class="form"
+            caption="Cables side by side"
+            unit="Count"
+            [limit]="limits.conductorsCount"
+            [value]="one.conductors"
+            (changed)="facts.laySideBySide(one.id, $event)"
+          />
+          <co-quantity
+            class="form"
             caption="In its bundle"
             unit="Count"
             [limit]="limits.bundledCount"

@@ -12,7 +12,7 @@ import { type FedBy, mendsByFuse } from '@core/wiring/mends-by-fuse';
 import { circuitNames } from '@core/wiring/post-name';
 import { type FoundNegative, PARTS_MOST, RUNS_MOST, type WiringPlan } from '@core/wiring/plan';
 import { takeOffSheet } from '@core/wiring/take-off-sheet';
-import type { Run } from '@core/wiring/run';
+import { type Run, sideBySide } from '@core/wiring/run';
 import { Edit } from '../../rig/edit';
 import { rigFeature } from '../../rig/rig-feature';
 import { selectDerived } from '../../rig/rig-selectors';
@@ -91,6 +91,11 @@ export class WiringFacts {
       { runs: runs.map((run) => (run.id === id ? { ...run, ...changes } : run)) },
       `${id} ${Object.keys(changes).join(',')}`,
     );
+  }
+
+  laySideBySide(id: string, conductors: number): void {
+    const run = this.figuresOf(id)?.run;
+    if (run) this.changeRun(id, sideBySide(run, conductors));
   }
 
   bringToMinusBar(id: string, end: 'from' | 'to'): void {

@@ -426,6 +426,24 @@ describe('by hand', () => {
     const circuits = page.rig().wiring.parts.filter((part) => part.kind === 'loads' && part.loadIds.includes(first!));
     expect(circuits.map(({ id }) => id.startsWith('own-'))).toEqual([true]);
   });
+  it('a run of two cables side by side is thinner, as thick on the drawing, and made anew', async () => {
+    const rig = withRuns(laidOut(), ({ id }) => (id === 'main-plus' ? { done: ['cut'] } : {}));
+    const page = await openPage(RunsPage, rig);
+    const facts = TestBed.inject(WiringFacts);
+    const before = facts.figuresOf('main-plus')!.areaMm2;
+    facts.picked.set('main-plus');
+    await page.settle();
+    await page.type('Cables side by side', '2');
+    const { run, areaMm2 } = facts.figuresOf('main-plus')!;
+    expect(run).toMatchObject({ conductors: 2, done: [], cut: null });
+    expect(areaMm2).toBeLessThan(before);
+    const row = [...page.element.querySelectorAll('co-run-table tr')].find(({ textContent }) =>
+      textContent.includes(run.label),
+    );
+    expect(row?.textContent).toContain('2 ×');
+    const { trunk } = drawingLayout(facts.circuit()!, (id) => id);
+    expect(trunk).toMatchObject({ copperMm2: 2 * areaMm2, section: expect.stringMatching(/^2 × /) as string });
+  });
   it('a run tells what a usual day loses in it, and what the next size would save', async () => {
     const page = await openPage(RunsPage, laidOut());
     const run = page.rig().wiring.runs.find(({ id }) => id === 'main-plus')!;
@@ -462,6 +480,12 @@ describe('the cut list', () => {
     }
     expect(page.rig().wiring.runs[0]!.done).toEqual(['cut', 'crimped', 'pulled', 'sealed', 'labelled']);
     expect(page.text('h1')).toContain('1 is ready.');
+  });
+  it('has as many pieces of a cable as lie side by side', async () => {
+    const rig = withRuns(laidOut(), ({ id }) => (id === 'main-plus' ? { conductors: 2 } : {}));
+    const page = await openPage(CutListPage, rig);
+    const row = [...page.element.querySelectorAll('tbody tr')].find(({ textContent }) => textContent.includes('2 ×'));
+    expect(row?.textContent.replaceAll(/\s+/g, ' ')).toMatch(/Main switch \(out\), Positive bar 2 × 0\.58/);
   });
   it('says what differs from the list that was printed', async () => {
     const print = vi.spyOn(window, 'print').mockImplementation(() => undefined);

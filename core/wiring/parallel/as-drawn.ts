@@ -1,4 +1,3 @@
-import { copperOhm } from '../../conductors/copper';
 import type { Resistor } from '../../network/solve';
 import { at } from '../../quantity/guard';
 import { linkRuns } from '../battery-posts';
@@ -8,6 +7,7 @@ import type { Edge } from '../graph';
 import { type Part, partIdOf, postOf, THROUGH } from '../part';
 import { IN_USE_C } from './bank-in-parallel';
 import type { Joining, NamedConductor } from './topology';
+import { runOhm } from '../run-ohm';
 
 /** A fuse, a switch or a protection that is closed. */
 const CLOSED_OHM = 1e-6;
@@ -87,7 +87,7 @@ function waysOf({ runs, strings }: CircuitFigures, parts: readonly Part[], joint
             way(
               run.from,
               run.to,
-              copperOhm(run.lengthM, areaMm2, IN_USE_C) + 2 * jointOhm,
+              runOhm(run, areaMm2, IN_USE_C, jointOhm),
               run.role === 'positive' ? 'positive' : 'negative',
               ampacityA,
             ),
@@ -142,8 +142,5 @@ function firstPost(whole: Loop['out'], isOfAll: (edge: Edge) => boolean): string
 /** Ω of the links in each string. */
 const linkOhms = ({ strings, runs }: CircuitFigures, jointOhm: number): number[] =>
   strings.map((string) =>
-    linkRuns(string, runs).reduce(
-      (sum, { one }) => sum + copperOhm(one.run.lengthM, one.areaMm2, IN_USE_C) + 2 * jointOhm,
-      0,
-    ),
+    linkRuns(string, runs).reduce((sum, { one }) => sum + runOhm(one.run, one.areaMm2, IN_USE_C, jointOhm), 0),
   );
