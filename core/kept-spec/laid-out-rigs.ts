@@ -64,6 +64,8 @@ export function drawnWiring(random: Random, rig: Rig): WiringPlan {
     lengthBy: 'measured',
     engineSpace: random() < 0.15,
     bundled: pick(random, [1, 1, 1, 4]),
+    // Some are doubled, without a draw of their own.
+    conductors: run.id.length % 6 === 0 ? 2 : 1,
   });
   return { ...wiring, runs: wiring.runs.map(measured) };
 }

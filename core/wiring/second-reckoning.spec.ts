@@ -90,7 +90,10 @@ describe('a circuit reckoned a second time', () => {
     for (const { wiring, circuit } of circuits(1)) {
       const positive = stepsOf(wiring, '+');
       const areaOf = new Map(circuit.runs.map(({ run, areaMm2 }) => [run.id, { run, areaMm2 }]));
-      const cold = (id: string) => ohm(areaOf.get(id)!.run.lengthM, areaOf.get(id)!.areaMm2, 20);
+      const cold = (id: string) => {
+        const { run, areaMm2 } = areaOf.get(id)!;
+        return ohm(run.lengthM, areaMm2, 20) / run.conductors;
+      };
       const links = wiring.runs.filter(({ role }) => role === 'link').reduce((sum, { id }) => sum + cold(id), 0);
       for (const { part, shortCircuit, highest } of circuit.fuses) {
         const highestV = highest.value;
@@ -108,7 +111,10 @@ describe('a circuit reckoned a second time', () => {
     for (const { wiring, circuit, rig } of circuits()) {
       const sides = { '+': stepsOf(wiring, '+'), '-': stepsOf(wiring, '-') };
       const lost = new Map(
-        circuit.runs.map(({ run, areaMm2, design }) => [run.id, design.value * ohm(run.lengthM, areaMm2, 50)]),
+        circuit.runs.map(({ run, areaMm2, design }) => [
+          run.id,
+          (design.value / run.conductors) * ohm(run.lengthM, areaMm2, 50),
+        ]),
       );
       for (const { run, drop } of circuit.runs) expect(drop.value, run.id).toBeCloseTo(lost.get(run.id)!, 9);
       if (rig.bank.parallelCount === 1 && rig.bank.seriesCount === 1) {
@@ -124,7 +130,7 @@ describe('a circuit reckoned a second time', () => {
             like.reduce((sum, one) => sum + (one.runIds.includes(runId) ? one.demand.current.value : 0), 0);
           const byHand = ways[k]!.runIds.reduce((sum, runId) => {
             const { run, areaMm2 } = circuit.runs.find((one) => one.run.id === runId)!;
-            return sum + amps(runId) * ohm(run.lengthM, areaMm2, 50);
+            return sum + (amps(runId) / run.conductors) * ohm(run.lengthM, areaMm2, 50);
           }, 0);
           expect(drop.value, part.id).toBeCloseTo(byHand, 9);
         });
@@ -148,7 +154,7 @@ describe('a circuit reckoned a second time', () => {
         tried++;
         const column = INSULATIONS.indexOf(run.insulationC);
         const carries = row[column]! * (run.engineSpace ? IN_ENGINE_SPACE[column]! : 1) * (run.bundled > 3 ? 0.7 : 1);
-        expect(Math.abs(ampacityA! / carries - 1), `${run.id}, ${areaMm2}`).toBeLessThan(0.012);
+        expect(Math.abs(ampacityA! / (run.conductors * carries) - 1), `${run.id}, ${areaMm2}`).toBeLessThan(0.012);
         const warm = 30 + (run.insulationC - 30) * (design.value / ampacityA!) ** 2;
         expect(warmth!.value).toBeCloseTo(warm, 9);
       }
