@@ -30,7 +30,7 @@ import { pick } from './pick';
 import type { WiringPlan } from './plan';
 import { surgeOf, usualDay } from './usual-day';
 import { type FusePart, fusesBehind, type Guard, guardsOf } from './protection';
-import { type Run, runLength } from './run';
+import { cableLength, type Run, runLength } from './run';
 import { runSection } from './run-ohm';
 import { shapeOf } from './shape';
 import { AMBIENT_C, anyAmpacity, CONDUCTOR_C } from './sections';
@@ -113,7 +113,7 @@ export function workOut(rig: CircuitParts): Circuit {
     cable: ofAllRuns(
       { id: 'wiring.cable', says: 'cable in all', unit: 'M', source: 'lengths of all runs, as measured or guessed' },
       runs,
-      ({ run }) => runLength(run),
+      ({ run }) => cableLength(run),
     ),
   };
   return {

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { INSULATION_C } from '../conductors/ampacity.data';
-import { byDefault, entered, type Sourced } from '../formula/figure';
+import { byDefault, computed, entered, type Sourced } from '../formula/figure';
 import { id, quantity } from '../plan/fields';
 import { WIRING_LIMITS as LIMITS } from './limits';
 import { STUDS } from './part';
@@ -46,6 +46,12 @@ export type RunRole = Run['role'];
 /** How long it is, and how that is known. */
 export const runLength = ({ lengthM, lengthBy }: Pick<Run, 'lengthM' | 'lengthBy'>): Sourced =>
   lengthBy === 'measured' ? entered(lengthM, 'measured') : byDefault(lengthM, 'a guess');
+
+/** m of cable that it takes, one piece beside the other. */
+export function cableLength(run: Pick<Run, 'lengthM' | 'lengthBy' | 'conductors'>): Sourced {
+  const { lengthM, conductors } = run;
+  return conductors === 1 ? runLength(run) : computed(conductors * lengthM, `${conductors} side by side`);
+}
 
 /** Of which it is known that it lies there once one of them is done; a label may lie ready before. */
 const MADE = CABLE_STEPS.filter((step) => step !== 'labelled');

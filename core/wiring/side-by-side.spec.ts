@@ -67,6 +67,13 @@ describe('cables side by side', () => {
     const thick = changed(['main-plus'], (run) => ({ ...run, areaMm2: 70 }));
     expect(fuseOf(pair)).toBeCloseTo(fuseOf(thick), 6);
   });
+  it('take as many metres of cable', () => {
+    const metres = (plan: WiringPlan) => circuitOf(rig, plan).cable.value;
+    expect(metres(doubled) - metres(laid)).toBeCloseTo(
+      laid.runs.reduce((sum, run) => sum + (TRUNK.includes(run.id) ? run.lengthM : 0), 0),
+      9,
+    );
+  });
   it('are cut, bought and lugged each', () => {
     const listOf = (plan: WiringPlan) => {
       const circuit = circuitOf(rig, plan);
