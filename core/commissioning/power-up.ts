@@ -35,6 +35,9 @@ export function powerUp({ circuit, wiring, loads }: StepContext, called: readonl
         (now.has(circuitId) && !before.has(circuitId)) || (before.has(circuitId) && standing.has(id)),
     );
     const filling = [...now].some((id) => inverters.has(id) && !before.has(id));
+    const convertersV = wiring.parts.flatMap((one) =>
+      one.kind === 'loads' && one.converterV !== null && now.has(one.id) && !before.has(one.id) ? [one.converterV] : [],
+    );
     before = new Set([...before, ...now]);
     const size = chosen.get(part.id);
     return {
@@ -44,6 +47,7 @@ export function powerUp({ circuit, wiring, loads }: StepContext, called: readonl
       name: part.name,
       partId: part.id,
       filling,
+      convertersV,
       checks: [],
       fields: [{ what: 'shown', unit: 'A', limit: LIMITS.shownA, optional: false }],
       expected: [

@@ -88,8 +88,8 @@ export type Step = Common &
     | { kind: 'rest'; place: { stringAt: number; batteryAt: number }; nominalV: number }
     /** Whether the strings may be joined. */
     | { kind: 'gate' }
-    /** Filling: it closes the way to an inverter, whose capacitors fill at once. */
-    | { kind: 'power'; partId: string; filling: boolean }
+    /** Filling: it closes the way to an inverter, whose capacitors fill at once. What the converters give to which it closes the way, V. */
+    | { kind: 'power'; partId: string; filling: boolean; convertersV: readonly number[] }
     | { kind: 'zero' }
     | {
         kind: 'roll-call';

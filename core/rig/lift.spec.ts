@@ -173,15 +173,18 @@ describe('files of version 9', () => {
 });
 
 describe('files of version 10', () => {
-  it('have one conductor a run', () => {
+  it('have one conductor a run, and no converters', () => {
     const rig = newRig('r', 'R', 'UTC');
     const { conductors, ...older } = { ...newRun('main', 'positive', 'a.in', 'b.out', 1), label: 'W01' };
     expect(conductors).toBe(1);
-    const wiring = { ...rig.wiring, runs: [older] };
+    const common = { id: 'c', name: 'C', stud: 'M6', lugsMost: 2, torqueNm: null, dropFraction: null };
+    const circuit = { ...common, kind: 'loads', loadIds: [] };
+    const wiring = { ...rig.wiring, parts: [circuit], runs: [older] };
     const result = parseRigFile(
       JSON.stringify({ format: 'coulan-rig', version: 10, rig: { ...rig, wiring }, logs: [] }),
     );
     expect(result.ok && result.file.rig.wiring.runs).toEqual([{ ...older, conductors: 1 }]);
+    expect(result.ok && result.file.rig.wiring.parts).toEqual([{ ...circuit, converterV: null }]);
   });
 });
 

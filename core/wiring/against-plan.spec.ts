@@ -1,8 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { newInverter } from '../audit/fresh';
-import { circuitOf, lamp, laidOut, type Rig, van } from '../kept-spec/van';
+import { newBank } from '../bank/fresh';
+import { newBattery } from '../cells/new-battery';
+import { circuitOf, lamp, laidOut, provingOf, type Rig, van } from '../kept-spec/van';
 import { newSource } from '../sources/new-source';
 import type { Source } from '../sources/source';
+import { cutRows, partsToBuy } from './cut-list';
 import type { WiringPlan } from './plan';
 
 const faultsOf = (rig: Rig, wiring: WiringPlan) =>
@@ -112,5 +115,65 @@ describe('a circuit against the plan', () => {
     const codes = (removed: string[]) => faultsOf(rig, { ...bare, removed }).map(({ code }) => code);
     expect(codes([])).toContain('joined-otherwise');
     expect(codes([relay.id])).not.toContain('joined-otherwise');
+  });
+});
+
+describe('loads that take another voltage than the bank has', () => {
+  const bank = newBank(newBattery('b', 'lfp', 4, 100), 2, 1);
+  const radio = lamp('radio', 'Cabin', 30, { dcVoltageV: 12 });
+  const rig: Rig = {
+    ...van,
+    bank,
+    inverters: [],
+    loads: [lamp('lights', 'Cabin', 20), radio, lamp('pump', 'Cabin', 40)],
+  };
+  const circuits = (wiring: WiringPlan) =>
+    wiring.parts.flatMap((part) =>
+      part.kind === 'loads' ? [{ name: part.name, loadIds: part.loadIds, converterV: part.converterV }] : [],
+    );
+  const wrong = (wiring: WiringPlan, of = rig) =>
+    circuitOf(of, wiring).findings.flatMap(({ on, severity, fault }) =>
+      fault.code === 'other-voltage' ? [{ on, severity, loadIds: fault.loadIds, givesV: fault.givesV }] : [],
+    );
+  it('hang behind a converter, those of a group that take one voltage together', () => {
+    const wiring = laidOut(rig);
+    expect(circuits(wiring)).toEqual([
+      { name: 'Cabin', loadIds: ['lights', 'pump'], converterV: null },
+      { name: 'Cabin, 12 V', loadIds: ['radio'], converterV: 12 },
+    ]);
+    expect(circuitOf(rig, wiring).findings).toEqual([]);
+    // What the bank has by another name, 13 V for 12, is no other voltage.
+    const of12 = {
+      ...rig,
+      bank: { ...bank, seriesCount: 1 },
+      loads: [radio, lamp('lamp', 'Cabin', 5, { dcVoltageV: 13 })],
+    };
+    expect(circuits(laidOut(of12)).map((one) => one.converterV)).toEqual([null]);
+    const usb = { ...rig, loads: [lamp('must', 'Cabin', 5, { dcVoltageV: 5, must: true })] };
+    expect(circuits(laidOut(usb))).toEqual([{ name: 'must, 5 V', loadIds: ['must'], converterV: 5 }]);
+  });
+  it('are named where they would get the bank’s, and laid out again they do not', () => {
+    const before = laidOut({ ...rig, loads: rig.loads.map((load) => ({ ...load, dcVoltageV: null })) });
+    expect(wrong(before)).toEqual([{ on: { part: 'group-Cabin' }, severity: 'error', loadIds: ['radio'], givesV: 24 }]);
+    expect(wrong(laidOut(rig, before))).toEqual([]);
+    // And the other way: a converter before what takes the bank’s.
+    const after = laidOut(rig);
+    const none = { ...rig, loads: rig.loads.map((load) => ({ ...load, dcVoltageV: null })) };
+    expect(wrong(after, none).map(({ loadIds, givesV }) => [loadIds, givesV])).toEqual([[['radio'], 12]]);
+    expect(circuits(laidOut(none, after)).map((one) => one.converterV)).toEqual([null]);
+  });
+  it('want a converter bought, and what it gives measured before anything is joined to it', () => {
+    const wiring = laidOut(rig);
+    const circuit = circuitOf(rig, wiring);
+    const { pieces } = partsToBuy(
+      cutRows(circuit, wiring.parts, (post) => post),
+      circuit,
+      wiring.parts,
+    );
+    expect(pieces).toContainEqual({ says: 'converter from the bank’s voltage to 12 V, for Cabin, 12 V', count: 1 });
+    const power = provingOf(rig, wiring).steps.flatMap((step) =>
+      step.kind === 'power' && step.convertersV.length > 0 ? [[step.id, step.convertersV]] : [],
+    );
+    expect(power).toEqual([['power:fuse-group-12V-Cabin', [12]]]);
   });
 });

@@ -3,6 +3,7 @@ import type { Inverter } from '../audit/inverter';
 import type { Load } from '../audit/load';
 import { type Source, takesFromSecond } from '../sources/source';
 import type { CircuitFigures } from './circuit-figures';
+import { type BankOf, converterV, systemV } from './converter';
 import { type Finding, finding } from './finding';
 import { type CircuitGraph, waysFrom } from './graph';
 import { loadsOn } from './loads-on';
@@ -10,7 +11,7 @@ import { type Part, type PartOf, postOf, postsOf } from './part';
 import type { WiringPlan } from './plan';
 
 /** What a circuit is held against. */
-export interface PlanFacts {
+export interface PlanFacts extends BankOf {
   wiring: WiringPlan;
   graph: CircuitGraph;
   loads: readonly Load[];
@@ -24,6 +25,7 @@ export interface PlanFacts {
 export const againstPlan = (circuit: CircuitFigures, plan: PlanFacts): Finding[] => [
   ...gone(circuit, plan),
   ...joinedOtherwise(circuit, plan),
+  ...ofOtherVoltage(plan),
   ...stringsApart(circuit, plan.graph),
   ...without(plan),
 ];
@@ -54,6 +56,20 @@ function joinedOtherwise({ loops }: CircuitFigures, { wiring, sources }: PlanFac
     return between !== part.hasInput || (!between && lacksRelay)
       ? [finding('warning', { part: part.id }, { code: 'joined-otherwise', planned: between ? 'between' : 'relay' })]
       : [];
+  });
+}
+
+/** Circuits that give some of their loads another voltage than those take. */
+function ofOtherVoltage(plan: PlanFacts): Finding[] {
+  const { wiring, loads } = plan;
+  const loadOf = new Map(loads.map((load) => [load.id, load]));
+  return wiring.parts.flatMap((part) => {
+    if (part.kind !== 'loads') return [];
+    const wrong = loadsOn(part, loadOf).filter((load) => converterV(load, plan) !== part.converterV);
+    const givesV = part.converterV ?? systemV(plan);
+    return wrong.length === 0
+      ? []
+      : [finding('error', { part: part.id }, { code: 'other-voltage', loadIds: wrong.map(({ id }) => id), givesV })];
   });
 }
 

@@ -119,6 +119,22 @@ describe('lay it out', () => {
     expect(ofDeck(40 * unitV, 2)).toEqual([block, block]);
     expect(ofDeck(80 * unitV, 2)).toEqual([main, block]);
   });
+  it('leaves a circuit that was measured where it hangs, however much it draws later; one that is a guess moves', () => {
+    const light: Rig = { ...van, loads: [lamp('windlass', 'Deck', 300), lamp('light', 'Deck', 5)] };
+    const first = laidOut(light);
+    const heavy: Rig = { ...light, loads: [lamp('windlass', 'Deck', 900), lamp('light', 'Deck', 5)] };
+    const hangsOn = (wiring: WiringPlan) => wiring.runs.find(({ id }) => id === 'load-windlass-bar')!.from;
+    expect([hangsOn(first), hangsOn(laidOut(heavy, first))]).toEqual(['block-plus.bar', 'plus.bar']);
+    const runs = first.runs.map((run) =>
+      run.id === 'load-windlass-plus' ? { ...run, lengthM: 2.2, lengthBy: 'measured' as const } : run,
+    );
+    expect(hangsOn(laidOut(heavy, { ...first, runs }))).toBe('block-plus.bar');
+    // And back: what lies on the main bars stays there.
+    const onMain = laidOut(heavy);
+    const made = { ...onMain, runs: onMain.runs.map((run) => ({ ...run, lengthBy: 'measured' as const })) };
+    expect(hangsOn(laidOut(light, made))).toBe('plus.bar');
+    expect(hangsOn(laidOut(light, onMain))).toBe('block-plus.bar');
+  });
   it('has no block where everything is heavy; a windlass of 1 kW and a thruster of 1.5 kW at 12 V have nothing wrong', () => {
     const heavy = [lamp('windlass', 'Deck', 1000), lamp('thruster', 'Deck', 1500)];
     const ids = (loads: Rig['loads']) => laidOut({ ...van, loads }).parts.map(({ id }) => id);

@@ -136,6 +136,9 @@ export function partsToBuy(
     if (says)
       count(carries ? `${says} for at least ${formatNumber(Math.ceil(leastA), 0)} A` : `${says}, joined to nothing`);
   }
+  for (const part of parts)
+    if (part.kind === 'loads' && part.converterV !== null)
+      count(`converter from the bank’s voltage to ${asTyped(part.converterV)} V, for ${part.name}`);
   for (const fuse of circuit.fuses)
     if (fuse.choice) {
       const { ratingA } = fuse.choice;

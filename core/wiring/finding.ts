@@ -21,6 +21,8 @@ export type Fault =
   | { code: 'without-part'; inverterIds: string[]; sourceIds: string[] }
   | { code: 'loads-without-circuit'; loadIds: string[] }
   | { code: 'ac-without-inverter'; loadIds: string[] }
+  /** Loads that would get another voltage than they take. */
+  | { code: 'other-voltage'; loadIds: string[]; givesV: number }
   | { code: 'string-apart'; poles: ('+' | '-')[] }
   | { code: 'string-open'; missing: number }
   | { code: 'uneven'; name: string; fraction: number; fairFraction: number; longestM: number; shortestM: number }

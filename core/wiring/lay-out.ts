@@ -1,7 +1,9 @@
+import { asTyped } from '../quantity/format';
 import { nominalVoltage } from '../cells/nominal-voltage';
 import { joinsByRelay, takesFromSecond } from '../sources/source';
 import { bankStrings, linksOf, stringPosts } from './battery-posts';
 import { workOut } from './circuit';
+import { converterV } from './converter';
 import type { DemandParts } from './demand';
 import { mendsByFuse } from './mends-by-fuse';
 import {
@@ -90,7 +92,8 @@ function withFormer<Thing extends { id: string }>(
 function keptPart(before: Part, now: Part): Part {
   if (before.kind !== now.kind) return now;
   const kept = { ...before, name: now.name };
-  if (kept.kind === 'loads' && now.kind === 'loads') return { ...kept, loadIds: now.loadIds };
+  if (kept.kind === 'loads' && now.kind === 'loads')
+    return { ...kept, loadIds: now.loadIds, converterV: now.converterV };
   if (kept.kind === 'charger' && now.kind === 'charger') return { ...kept, hasInput: now.hasInput };
   return kept;
 }
@@ -191,11 +194,12 @@ function proposal(rig: DemandParts, plan: WiringPlan, hasMainFuse: boolean): Lai
     join('second-minus', 'negative', postOf('second', '-'), postOf('chassis', 'bolt'), GUESS.post);
   }
   const circuits = circuitsOf(rig, plan);
-  const feedLoads = ({ id, name, loadIds }: CircuitOfLoads, stud: Stud, bars: Bars) =>
-    feed({ ...common(id, name), kind: 'loads', loadIds, dropFraction: null, stud }, GUESS.loads, {}, bars);
+  const feedLoads = ({ id, name, loadIds, converterV }: CircuitOfLoads, stud: Stud, bars: Bars) =>
+    feed({ ...common(id, name), kind: 'loads', loadIds, converterV, dropFraction: null, stud }, GUESS.loads, {}, bars);
   const heavyW = HEAVY_A * nominalVoltage(rig.bank).value;
-  const small = circuits.filter(({ runningW }) => runningW < heavyW);
-  for (const heavy of circuits) if (heavy.runningW >= heavyW) feedLoads(heavy, 'M8', MAIN_BARS);
+  const isHeavy = ({ id, runningW }: CircuitOfLoads) => hangsOnMain(id, plan) ?? runningW >= heavyW;
+  const small = circuits.filter((one) => !isHeavy(one));
+  for (const heavy of circuits) if (isHeavy(heavy)) feedLoads(heavy, 'M8', MAIN_BARS);
   // Small circuits hang on a block of their own: at the end of its cable the short circuit is one that small fuses break.
   if (small.length > 0) {
     bar('block-plus', 'Block of the circuits, positive', 'positive');
@@ -232,16 +236,29 @@ function waysFor({ id }: Part, runs: readonly Run[]): number {
   return Math.min(LIMITS.lugsMost.max, WAYS * Math.max(1, Math.ceil(joined / WAYS)));
 }
 
+/** Whether a circuit that was measured or made hangs on the main bars: there it stays. Null: nothing of it lies anywhere yet. */
+function hangsOnMain(id: string, { runs }: WiringPlan): boolean | null {
+  const own = runs.filter((run) => [`${id}-bar`, `${id}-plus`, `${id}-minus`].includes(run.id));
+  if (!own.some(({ lengthBy, cut }) => lengthBy === 'measured' || cut !== null)) return null;
+  return own.some(({ from }) => from === PLUS_BAR);
+}
+
 interface CircuitOfLoads {
   id: string;
   name: string;
   loadIds: string[];
   /** With all of them running. */
   runningW: number;
+  /** V of the converter before them. */
+  converterV: number | null;
 }
 
-/** One circuit a group of DC loads; one of its own for what draws much or must never stop. Circuits made by hand keep their loads. */
-function circuitsOf({ loads, audit: { lines } }: DemandParts, plan: WiringPlan): CircuitOfLoads[] {
+/** One circuit a group of DC loads, and one behind a converter for those of it that take another voltage; one of its own for what draws much or must never stop. Circuits made by hand keep their loads. */
+function circuitsOf(rig: DemandParts, plan: WiringPlan): CircuitOfLoads[] {
+  const {
+    loads,
+    audit: { lines },
+  } = rig;
   const own = new Set(plan.parts.flatMap((part) => (part.kind === 'loads' && isByHand(part.id) ? part.loadIds : [])));
   const runningW = new Map(lines.map((line) => [line.id, line.runningW]));
   const circuits = new Map<string, CircuitOfLoads>();
@@ -249,10 +266,14 @@ function circuitsOf({ loads, audit: { lines } }: DemandParts, plan: WiringPlan):
     if (load.supply !== 'dc' || own.has(load.id)) continue;
     const loadW = runningW.get(load.id) ?? 0;
     const alone = load.must || loadW >= OWN_CIRCUIT_W;
+    const ownV = converterV(load, rig);
     const [id, name] = alone
       ? [idFor('load', load.id), load.name || 'Unnamed load']
-      : [idFor('group', load.group), load.group || 'Loads'];
-    const circuit = circuits.get(id) ?? { id, name, loadIds: [], runningW: 0 };
+      : [idFor(ownV === null ? 'group' : `group-${ownV}V`, load.group), load.group || 'Loads'];
+    const circuit = circuits.get(id) ?? {
+      ...{ id, loadIds: [], runningW: 0, converterV: ownV },
+      name: ownV === null ? name : `${name}, ${asTyped(ownV)} V`,
+    };
     circuit.loadIds.push(load.id);
     circuit.runningW += loadW;
     circuits.set(id, circuit);

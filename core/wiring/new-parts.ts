@@ -127,8 +127,14 @@ export function idFor(prefix: string, of: string): string {
 }
 
 /** A circuit of its own for some loads, between the bars of the block where there is one. */
-export function ownCircuit(ownId: string, name: string, loadIds: string[], { parts }: Laid): Laid {
+export function ownCircuit(
+  ownId: string,
+  name: string,
+  loadIds: string[],
+  { parts }: Laid,
+  converterV: number | null = null,
+): Laid {
   const hasBlock = parts.some(({ id }) => id === 'block-plus');
-  const part: Part = { ...common(idFor('own', ownId), name), kind: 'loads', loadIds, dropFraction: null };
+  const part: Part = { ...common(idFor('own', ownId), name), kind: 'loads', loadIds, converterV, dropFraction: null };
   return betweenBars(part, GUESS.loads, {}, hasBlock ? BLOCK_BARS : MAIN_BARS);
 }

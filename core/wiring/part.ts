@@ -44,7 +44,14 @@ export const Part = z.discriminatedUnion('kind', [
   z.strictObject({ ...common, kind: z.literal('inverter'), inverterId: id, dropFraction }),
   /** A charger between two batteries has an input of its own, fed by the second one. */
   z.strictObject({ ...common, kind: z.literal('charger'), sourceId: id, hasInput: z.boolean(), dropFraction }),
-  z.strictObject({ ...common, kind: z.literal('loads'), loadIds: z.array(id).max(500), dropFraction }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('loads'),
+    loadIds: z.array(id).max(500),
+    /** V of the converter behind which they hang; null: they take the bank's. */
+    converterV: quantity(LIMITS.converterV).nullable(),
+    dropFraction,
+  }),
   /** What was added beside the plan: a maintainer, a heater, an alarm; its current is known from its plate. */
   z.strictObject({
     ...common,

@@ -90,13 +90,22 @@ export const wiringStage = defineStage({
         },
       };
     },
-    /** A run may be of some conductors side by side. */
+    /** A run may be of some conductors side by side; a circuit of loads may hang behind a converter. */
     10: (plan) => {
       const { wiring } = plan;
       if (!isObject(wiring)) return plan;
-      const { runs } = wiring;
+      const { parts, runs } = wiring;
+      const direct = (part: unknown) =>
+        isObject(part) && part['kind'] === 'loads' ? { ...part, converterV: null } : part;
       const alone = (run: unknown) => (isObject(run) ? { ...run, conductors: 1 } : run);
-      return { ...plan, wiring: { ...wiring, runs: Array.isArray(runs) ? runs.map(alone) : runs } };
+      return {
+        ...plan,
+        wiring: {
+          ...wiring,
+          parts: Array.isArray(parts) ? parts.map(direct) : parts,
+          runs: Array.isArray(runs) ? runs.map(alone) : runs,
+        },
+      };
     },
   },
   records: ['wiring.parts', 'wiring.runs'],

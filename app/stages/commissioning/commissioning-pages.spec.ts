@@ -398,6 +398,15 @@ describe('what is measured', () => {
     await fan.settle();
     expect(fan.text('co-answer h2')).toBe('More flows than may.');
   });
+  it('a breaker before a converter asks what that gives', async () => {
+    const of12V = sampleRig();
+    const loads = of12V.loads.map((one) => (one.id === 'fan' ? { ...one, dcVoltageV: 12 } : one));
+    const radio = await open(
+      'power:fuse-group-12V-Cabin',
+      upTo('power:fuse-group-12V-Cabin', laidOut({ ...of12V, loads })),
+    );
+    expect(radio.text('.caution')).toContain('Measure what it gives, 12 V, before anything is joined to it.');
+  });
   it('the zero says what it adds up to, and passes once it was set', async () => {
     const page = await open('zero');
     await page.type('shown', '0.05');

@@ -1,4 +1,5 @@
 import type { Check, Step, StepOf } from '@core/commissioning/step';
+import { asTyped } from '@core/quantity/format';
 import type { Unit } from '@core/quantity/unit';
 
 /** In the middle of a sentence: "the drinks chiller", "the W07 lead", "the LED strip". */
@@ -145,6 +146,11 @@ export function cautionOf(step: Step): { lead: string; says: string } | null {
         return {
           lead: 'The inverter’s capacitors fill with a spark.',
           says: 'Inverter off. Fill them first as its sheet says, or close it firmly and once. A battery whose protection opens at this needs them filled first; so does a fuse that would be put in live.',
+        };
+      if (step.convertersV.length > 0)
+        return {
+          lead: 'A converter lies behind it.',
+          says: `Measure what it gives, ${step.convertersV.map((volts) => `${asTyped(volts)} V`).join(', ')}, before anything is joined to it. The other way round it may let the bank’s voltage through.`,
         };
       return {
         lead: 'Hand on it.',

@@ -57,6 +57,15 @@ const powerful =
     });
   };
 
+/** A circuit by hand for a load that takes 12 V of a bank of 24. */
+const ownOf12V: Change = (rig) => {
+  const radio = load('radio', 'Radio', 20, 2, { group: 'Desk', dcVoltageV: 12 });
+  const { parts, runs } = ownCircuit('radio', 'Radio', ['radio'], rig.wiring);
+  const labelled = runs.map((one, k) => ({ ...one, label: `W9${k}` }));
+  const wiring = { ...rig.wiring, parts: [...rig.wiring.parts, ...parts], runs: [...rig.wiring.runs, ...labelled] };
+  return { ...rig, loads: [...rig.loads, radio], wiring };
+};
+
 interface Case {
   code: Finding['fault']['code'];
   change: Change;
@@ -331,6 +340,20 @@ const CASES: readonly Case[] = [
     says: 'W01 is not protected near the bank',
     why: /^2\.50 m of positive cable without a fuse/,
     press: null,
+  },
+  {
+    code: 'other-voltage',
+    change: (rig) => ({ ...rig, loads: rig.loads.map((one) => (one.id === 'fan' ? { ...one, dcVoltageV: 12 } : one)) }),
+    says: 'Cabin gives 24 V, and not all on it take that',
+    why: /^Fan: another voltage is entered under Audit\.$/,
+    press: /^Lay it out again$/,
+  },
+  {
+    code: 'other-voltage',
+    change: ownOf12V,
+    says: 'Radio gives 24 V, and not all on it take that',
+    why: /^Radio: another voltage/,
+    press: /^Put a converter to 12 V before it$/,
   },
   {
     code: 'drop',

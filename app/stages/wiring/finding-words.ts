@@ -1,7 +1,8 @@
 import type { NoFuse } from '@core/conductors/choose-fuse';
 import { sectionText } from '@core/conductors/section-text';
-import { formatNumber } from '@core/quantity/format';
+import { asTyped, formatNumber } from '@core/quantity/format';
 import type { Figure } from '@core/formula/figure';
+import { converterV } from '@core/wiring/converter';
 import type { BetterFuse, Fault, Finding } from '@core/wiring/finding';
 import { isFree } from '@core/wiring/fuse-sheet';
 import { WIRING_LIMITS } from '@core/wiring/limits';
@@ -165,6 +166,20 @@ function wordsOf(
         ...again(facts),
       };
     }
+    case 'other-voltage':
+      return {
+        says: `${name} gives ${asTyped(fault.givesV)} V, and not all on it take that`,
+        why: `${loadNames(fault.loadIds, facts)}: another voltage is entered under Audit.`,
+        ...(isByHand(id)
+          ? {
+              remedy: 'A converter before it, or a circuit of their own for what takes another voltage.',
+              apply: converterBefore(id, facts),
+            }
+          : {
+              remedy: 'A circuit behind a converter: laid out again they get one.',
+              apply: { says: 'Lay it out again', run: () => facts.layOut() },
+            }),
+      };
     case 'loads-without-circuit':
       return {
         says: `${fault.loadIds.length} ${fault.loadIds.length === 1 ? 'load has' : 'loads have'} no circuit`,
@@ -342,6 +357,23 @@ const loadNames = (ids: readonly string[], facts: WiringFacts): string =>
   ids.map((id) => nameIn(facts.rig()?.loads ?? [], id, 'an unnamed load')).join(', ');
 const listed = (names: readonly string[]): string =>
   [names.slice(0, -1).join(', '), names.at(-1)].filter(Boolean).join(' and ');
+
+/** A converter before a circuit, or none, where all on it take one voltage. */
+function converterBefore(id: string, facts: WiringFacts): FindingWords['apply'] {
+  const part = facts.wiring()?.parts.find((one) => one.id === id);
+  const { loads = [], bank = null, chemistryEdits = {} } = facts.rig() ?? {};
+  if (part?.kind !== 'loads' || !bank) return null;
+  const taken = new Set(
+    loads.flatMap((load) => (part.loadIds.includes(load.id) ? [converterV(load, { bank, chemistryEdits })] : [])),
+  );
+  const [one, ...others] = taken;
+  if (one === undefined || others.length > 0) return null;
+  return {
+    says: one === null ? 'Take the converter away' : `Put a converter to ${asTyped(one)} V before it`,
+    run: () =>
+      facts.changePart(id, (part) => (part.kind === 'loads' ? { ...part, converterV: one } : part), 'converterV'),
+  };
+}
 
 /** Why even the thickest will not do, and what would: a fuse of its own where a positive begins, or at the end that others feed; or more cables. */
 function beyondWords(

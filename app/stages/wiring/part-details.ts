@@ -1,7 +1,7 @@
 import { loadsOn } from '@core/wiring/loads-on';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { Limit } from '@core/plan/limit';
-import { formatNumber } from '@core/quantity/format';
+import { asTyped, formatNumber } from '@core/quantity/format';
 import type { Unit } from '@core/quantity/unit';
 import { LIMITS } from '@core/rig/limits';
 import { FUSE_FAMILIES } from '@core/conductors/fuses.data';
@@ -114,6 +114,11 @@ export class PartDetails {
     return loop ? formatNumber(100 * loop.demand.dropFraction, 1) : '';
   });
   /** Loads on it; each may get a circuit of its own where there are more. */
+  /** What the converter before it gives, V. */
+  protected readonly converter = computed(() => {
+    const volts = this.ofKind('loads')?.converterV ?? null;
+    return volts === null ? null : asTyped(volts);
+  });
   protected readonly loads = computed(() => {
     const circuit = this.ofKind('loads');
     const loadOf = new Map((this.facts.rig()?.loads ?? []).map((load) => [load.id, load]));

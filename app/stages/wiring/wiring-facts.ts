@@ -6,6 +6,7 @@ import { equalLeads } from '@core/wiring/equal-leads';
 import type { RunFigures } from '@core/wiring/circuit-figures';
 import type { Finding } from '@core/wiring/finding';
 import { layOut } from '@core/wiring/lay-out';
+import { converterV } from '@core/wiring/converter';
 import { handRun, idFor, labelled, type Laid, otherConsumer, ownCircuit } from '@core/wiring/new-parts';
 import { type Part, type PartOf, postOf, postsOf } from '@core/wiring/part';
 import { type FedBy, mendsByFuse } from '@core/wiring/mends-by-fuse';
@@ -164,11 +165,13 @@ export class WiringFacts {
   giveOwnCircuit(loadId: string): void {
     const wiring = this.wiring();
     if (!wiring) return;
-    const name = this.rig()?.loads.find(({ id }) => id === loadId)?.name || 'Load';
+    const { loads = [], bank = null, chemistryEdits = {} } = this.rig() ?? {};
+    const load = loads.find(({ id }) => id === loadId);
+    const ownV = load && bank ? converterV(load, { bank, chemistryEdits }) : null;
     const parts = wiring.parts.map((part) =>
       part.kind === 'loads' ? { ...part, loadIds: part.loadIds.filter((id) => id !== loadId) } : part,
     );
-    this.add(ownCircuit(crypto.randomUUID(), name, [loadId], wiring), parts);
+    this.add(ownCircuit(crypto.randomUUID(), load?.name || 'Load', [loadId], wiring, ownV), parts);
   }
 
   /** Whether a negative of the register stands in the circuit. */

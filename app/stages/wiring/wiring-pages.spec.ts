@@ -414,6 +414,20 @@ describe('by hand', () => {
     expect(page.rig().wiring.parts.find(({ id }) => id === 'switch-main')).toMatchObject({ ratingA: 20, torqueNm: 12 });
     expect(page.margin.textContent).toContain('Main switch is rated for less than it carries');
   });
+  it('a circuit behind a converter says so, and a load of it keeps one in a circuit of its own', async () => {
+    const rig = sampleRig();
+    const loads = rig.loads.map((one) => (['fan', 'lamp'].includes(one.id) ? { ...one, dcVoltageV: 12 } : one));
+    const page = await openPage(RunsPage, laidOut({ ...rig, loads }));
+    const facts = TestBed.inject(WiringFacts);
+    facts.picked.set('group-12V-Cabin');
+    await page.settle();
+    expect(page.margin.textContent).toContain('Behind a converter to 12 V.');
+    facts.giveOwnCircuit('fan');
+    await page.settle();
+    const own = page.rig().wiring.parts.find(({ id }) => id.startsWith('own-'));
+    expect(own).toMatchObject({ kind: 'loads', loadIds: ['fan'], converterV: 12 });
+    expect(facts.circuit()!.findings.map(({ fault }) => fault.code)).not.toContain('other-voltage');
+  });
   it('a load gets a circuit of its own, and keeps it', async () => {
     const page = await openPage(DrawingPage, laidOut());
     const shared = page.rig().wiring.parts.find((part) => part.kind === 'loads' && part.loadIds.length > 1)!;
