@@ -173,6 +173,21 @@ describe('what a lead of a string must bear', () => {
   });
 });
 
+it('a way of which a typed wire could be thicker is not at the end of the list, though its trunk is', () => {
+  const rig = powerful(3000, 1);
+  const laid = laidOut(rig);
+  const drops = (areaMm2: number | null, lengthM: number) =>
+    worked(rig, {
+      ...laid,
+      runs: laid.runs.map((run) => (/^group-Cabin-(plus|minus)$/.test(run.id) ? { ...run, areaMm2, lengthM } : run)),
+    }).circuit.findings.flatMap(({ on, fault }) =>
+      fault.code === 'drop' && on && 'part' in on && on.part === 'group-Cabin' ? [fault.listEnds] : [],
+    );
+  expect(codes(rig, laid)).toContain('beyond-list');
+  expect(drops(0.75, 40)).toEqual([false]);
+  expect(drops(null, 200)).toEqual([]);
+});
+
 describe('the bond to the chassis', () => {
   const rig = powerful(2000, 1, 'lfp');
   const lying = (areaMm2: number): WiringPlan => {

@@ -47,19 +47,16 @@ export function bearingsOf(
   }
   const ofOther = (run: Run): Bearing => {
     if (run.role === 'link') return ofLink(run, currents);
-    const negative = ofNegative(run, currents, wide);
-    return run.role === 'bond' ? ofBond(negative, wide) : negative;
+    return run.role === 'bond' ? ofBond(wide) : ofNegative(run, currents, wide);
   };
   return new Map(runs.map((run) => [run.id, positives.get(run.id) ?? ofOther(run)]));
 }
 
-/** A bond bears as much as any negative, and what comes over the chassis from a positive that touches it. */
-function ofBond(asNegative: Bearing, positives: readonly { bears: Bearing }[]): Bearing {
-  return {
-    ...NONE,
-    beforeA: (sizes) => Math.max(bornA(asNegative, sizes), ...positives.map(({ bears }) => bornA(bears, sizes))),
-  };
-}
+/** What comes over the chassis from whichever positive touches it, those among them whose way back leads over the bond. */
+const ofBond = (positives: readonly { bears: Bearing }[]): Bearing => ({
+  ...NONE,
+  beforeA: (sizes) => Math.max(0, ...positives.map(({ bears }) => bornA(bears, sizes))),
+});
 
 function ofPositive(run: Run, guard: Guard, flow: Flow, currents: Currents, nearM: number): Bearing {
   // A short lead to a fuse needs to bear no more than that fuse lets through: by the rule of the distance.

@@ -229,10 +229,7 @@ const WAYS = 12;
 /** Ways of a bar, enough for what is joined to it, as far as there are such. */
 function waysFor({ id }: Part, runs: readonly Run[]): number {
   const post = postOf(id, 'bar');
-  const joined = runs.reduce(
-    (sum, { from, to, conductors }) => sum + (from === post || to === post ? conductors : 0),
-    0,
-  );
+  const joined = runs.filter(({ from, to }) => from === post || to === post).length;
   return Math.min(LIMITS.lugsMost.max, WAYS * Math.max(1, Math.ceil(joined / WAYS)));
 }
 
