@@ -7,7 +7,9 @@ import { cutRows, metresToCut, partsToBuy, printedList } from './cut-list';
 import { cutListCsv } from './cut-list-csv';
 import { circuitOf, laidOut, provingOf, type Rig, van } from '../kept-spec/van';
 import type { WiringPlan } from './plan';
+import { stringLeads } from './equal-leads';
 import { type Run, sideBySide } from './run';
+import { wiringStage } from './stage';
 import { runOhm } from './run-ohm';
 
 /** 3 kW at 12 V: more than the thickest cable bears before its fuse blows. */
@@ -67,7 +69,29 @@ describe('cables side by side', () => {
     const thick = changed(['main-plus'], (run) => ({ ...run, areaMm2: 70 }));
     expect(fuseOf(pair)).toBeCloseTo(fuseOf(thick), 6);
   });
-  it('take as many metres of cable', () => {
+  it('count with what they lose in the leads of a string', () => {
+    const two: Rig = { ...rig, bank: { ...rig.bank, parallelCount: 2 } };
+    const plan = laidOut(two);
+    const ohmOf = (conductors: number) => {
+      const runs = plan.runs.map((run) =>
+        run.id === 'battery-1-plus' ? { ...sideBySide(run, conductors), areaMm2: 95 } : run,
+      );
+      return stringLeads(circuitOf(two, { ...plan, runs })).map(({ ohm }) => ohm);
+    };
+    const lead = plan.runs.find(({ id }) => id === 'battery-1-plus')!;
+    expect(ohmOf(1)[0]! - ohmOf(2)[0]!).toBeCloseTo(runOhm(lead, 95, 40) / 2, 12);
+  });
+  it('take as many metres of cable, and weigh as much', () => {
+    const kg = (plan: WiringPlan) => {
+      const figures = wiringStage.keyFigures({ circuit: circuitOf(rig, plan) });
+      return figures.find(({ id }) => id === 'wiring.copper')!.value;
+    };
+    const lying = laid.runs.map((run) => ({ ...run, areaMm2: 120 }));
+    const thick = (conductors: number): WiringPlan => ({
+      ...laid,
+      runs: lying.map((run) => (run.id === 'main-plus' ? { ...run, conductors } : run)),
+    });
+    expect(kg(thick(2)) - kg(thick(1))).toBeCloseTo(0.5 * 120e-6 * 8890, 9);
     const metres = (plan: WiringPlan) => circuitOf(rig, plan).cable.value;
     expect(metres(doubled) - metres(laid)).toBeCloseTo(
       laid.runs.reduce((sum, run) => sum + (TRUNK.includes(run.id) ? run.lengthM : 0), 0),
