@@ -111,6 +111,12 @@ describe('cables side by side', () => {
     expect(metresToCut(two.rows) - metresToCut(one.rows)).toBeCloseTo(row.cutM, 9);
     const lugs = ({ pieces }: typeof two) => pieces.find(({ says }) => says === 'lug 150 mm² × M8')!.count;
     expect(lugs(two) - lugs(one)).toBe(2);
+    const shrink = ({ pieces }: typeof two) =>
+      pieces.find(({ says }) => says === 'heat shrink for 150 mm², red, 5 cm')!.count;
+    expect(shrink(two) - shrink(one)).toBe(2);
+    const bought = ({ cable }: typeof two) =>
+      cable.find(({ section, colour }) => section === '150 mm²' && colour === 'red')!.lengthM;
+    expect(bought(two) - bought(one)).toBeCloseTo(1.1 * row.cutM, 9);
     expect(printedList(two.rows, 0).cables.find(({ label }) => label === row.label)!.says).toContain(': 2 × 0.58');
     const lines = cutListCsv(two.rows).split(/\r?\n/);
     const ofRow = lines.filter((line) => line.startsWith(`${row.label} `));
@@ -134,6 +140,20 @@ describe('cables side by side', () => {
     const made: Run = { ...laid.runs[0]!, areaMm2: 95, done: ['cut', 'crimped'], cut: { lengthM: 0.5, areaMm2: 95 } };
     expect(sideBySide(made, 2)).toEqual({ ...made, conductors: 2, done: [], cut: null });
     expect(sideBySide(made, 1)).toBe(made);
+  });
+  it('are half the milliohms that a voltage drop may show, joints and all, and it rests on how many they are', () => {
+    const stepOf = (conductors: number) => {
+      const plan = changed(['main-plus'], (run) => ({ ...sideBySide(run, conductors), areaMm2: 95 }));
+      const { label } = plan.runs.find(({ id }) => id === 'main-plus')!;
+      const steps = provingOf(rig, plan).steps.flatMap((step) => (step.kind === 'drop' ? [step] : []));
+      const pieces = steps.flatMap(({ stretches }) => stretches.flatMap((stretch) => stretch.pieces));
+      return { rests: steps[0]!.rests, label, piece: pieces.find(({ name }) => name === label)! };
+    };
+    const [one, two] = [stepOf(1), stepOf(2)];
+    expect(two.piece.lowOhm).toBeCloseTo(one.piece.lowOhm / 2, 12);
+    expect(two.piece.highOhm).toBeCloseTo(one.piece.highOhm / 2, 12);
+    expect(two.rests).toContainEqual({ what: `${two.label} cables side by side`, is: '2' });
+    expect(one.rests.filter(({ what }) => what.endsWith('side by side'))).toEqual([]);
   });
   it('are looked at both, and a round that saw one is asked again', () => {
     const crimpOf = (plan: WiringPlan) => provingOf(rig, plan).steps.find(({ id }) => id === 'crimp:main-plus')!;
