@@ -1,3 +1,4 @@
+import { isOtherVoltage } from '../cells/twelve-volt-blocks';
 import { asTyped } from '../quantity/format';
 import { chooseFuse, type FuseChoice, type FuseDemand, type NoFuse, whyNoFuse } from '../conductors/choose-fuse';
 import {
@@ -126,7 +127,7 @@ export function systemVoltages(demand: VoltageDemand): SystemVoltage[] {
       noFuse: fuse === null && section ? whyNoFuse(fuseDemand(section.ampacityA)) : null,
       shortCircuitA,
       controllerA: demand.solarW / nominalV,
-      converters: demand.fixedLoads.filter(({ voltageV }) => Math.round(voltageV / 12) !== blocks),
+      converters: demand.fixedLoads.filter(({ voltageV }) => isOtherVoltage(voltageV, blocks)),
     };
   });
 }

@@ -11,6 +11,16 @@ const USUAL_CUT_OFF_BLOCK_V = 10.5;
 export const twelveVoltBlocks = (string: CellString, { cellsPer12V }: Pick<Chemistry, 'cellsPer12V'>): number =>
   cellsInSeries(string) / cellsPer12V;
 
+/** What a load is made for may be off by so much from 12 V a block, as a bank itself is over its charge. */
+const OTHER_FRACTION = 0.25;
+
+/**
+ * Whether what is made for a voltage takes another than so many blocks give.
+ * @example isOtherVoltage(13.8, 1) // false
+ */
+export const isOtherVoltage = (voltageV: number, blocks: number): boolean =>
+  Math.abs(voltageV - 12 * blocks) > OTHER_FRACTION * 12 * blocks;
+
 /**
  * The voltage at which an inverter on this string usually switches off, V, where its sheet is not at hand.
  * @example usualCutOffV({ battery: { cellsInSeries: 4 }, seriesCount: 2 }, { cellsPer12V: 4 }) // 21

@@ -6,7 +6,7 @@ import { circuitOf, lamp, laidOut, provingOf, type Rig, van } from '../kept-spec
 import { newSource } from '../sources/new-source';
 import type { Source } from '../sources/source';
 import { cutRows, partsToBuy } from './cut-list';
-import type { WiringPlan } from './plan';
+import { WiringPlan } from './plan';
 
 const faultsOf = (rig: Rig, wiring: WiringPlan) =>
   circuitOf(rig, wiring).findings.map(({ severity, on, fault }) => ({ severity, on, ...fault }));
@@ -161,6 +161,24 @@ describe('loads that take another voltage than the bank has', () => {
     const none = { ...rig, loads: rig.loads.map((load) => ({ ...load, dcVoltageV: null })) };
     expect(wrong(after, none).map(({ loadIds, givesV }) => [loadIds, givesV])).toEqual([[['radio'], 12]]);
     expect(circuits(laidOut(none, after)).map((one) => one.converterV)).toEqual([null]);
+  });
+  it('are told by a quarter of 12 V a block, on a bank of 6 V too; whatever a file says is laid out as a plan that can be read', () => {
+    const needs = (dcVoltageV: number, blocks: number, cells = 4) =>
+      circuits(
+        laidOut({
+          ...rig,
+          bank: newBank(newBattery('b', cells === 4 ? 'lfp' : 'agm', cells, 100), blocks, 1),
+          loads: [lamp('one', 'Cabin', 5, { dcVoltageV })],
+        }),
+      )[0]!.converterV;
+    expect([9, 15, 13.8].map((volts) => needs(volts, 1))).toEqual([null, null, null]);
+    expect([8.9, 15.1, 5].map((volts) => needs(volts, 1))).toEqual([8.9, 15.1, 5]);
+    expect([needs(12, 1, 3), needs(6, 1, 3), needs(36, 3)]).toEqual([12, null, null]);
+    for (const dcVoltageV of [0, 110, 1000]) {
+      const wiring = laidOut({ ...rig, loads: [lamp('one', 'Cabin', 5, { dcVoltageV })] });
+      expect(WiringPlan.safeParse(wiring).success).toBe(true);
+      expect(circuits(wiring)[0]!.converterV).toBe(dcVoltageV);
+    }
   });
   it('want a converter bought, and what it gives measured before anything is joined to it', () => {
     const wiring = laidOut(rig);

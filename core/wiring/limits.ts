@@ -1,3 +1,4 @@
+import { AUDIT_LIMITS } from '../audit/limits';
 import type { Limit } from '../plan/limit';
 
 /** What fields of the wiring accept. In stored units. */
@@ -6,7 +7,7 @@ export const WIRING_LIMITS = {
   runMm2: { min: 0.5, max: 1000 },
   conductorsCount: { min: 1, max: 4, integer: true },
   bundledCount: { min: 1, max: 60, integer: true },
-  converterV: { min: 1, max: 60 },
+  converterV: AUDIT_LIMITS.loadVoltageV,
   secondV: { min: 6, max: 60 },
   partA: { min: 0.1, max: 5000 },
   fuseV: { min: 6, max: 1500 },

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { newInverter } from '../audit/fresh';
 import { newBank } from '../bank/fresh';
 import { newBattery } from '../cells/new-battery';
+import { enoughConductors } from './enough-conductors';
 import { inverterPath } from './inverter-path';
 import { cutRows, metresToCut, partsToBuy, printedList } from './cut-list';
 import { cutListCsv } from './cut-list-csv';
@@ -47,6 +48,16 @@ describe('cables side by side', () => {
     expect(trunk.ampacityA).toBeGreaterThanOrEqual(trunk.bears.value);
     // No thinner pair does: the next below carries less than must be borne, or loses too much.
     expect(trunk.areaMm2).toBeLessThan(runOf(laid, 'main-plus').areaMm2 + 1e-9);
+  });
+  it('are as many as bear what must be borne, four at most', () => {
+    const enough = (plan: WiringPlan, id: string) => enoughConductors(runOf(plan, id));
+    const [one, two] = [runOf(laid, 'main-plus'), runOf(doubled, 'main-plus')];
+    expect(enough(laid, 'main-plus')).toBe(Math.ceil(one.bears.value / one.ampacityA!));
+    expect(two.ampacityA).toBeGreaterThanOrEqual(two.bears.value);
+    expect(enough(doubled, 'main-plus')).toBe(2);
+    const bears = (value: number) => enoughConductors({ ...one, bears: { ...one.bears, value }, ampacityA: 100 });
+    expect([100, 100.1, 400, 400.1].map(bears)).toEqual([1, 2, 4, null]);
+    expect(enoughConductors({ ...one, ampacityA: null })).toBeNull();
   });
   it('lose half of what one of them would, and weigh twice as much', () => {
     const typed = (conductors: number) =>

@@ -29,6 +29,18 @@ interface WiringDerived {
   circuit: Circuit | null;
 }
 
+type Stored = Record<string, unknown>;
+
+/** A plan as it is stored, with each of its parts and runs lifted; what is none stays as it is. */
+function eachOf(plan: Stored, ofPart: (part: Stored) => Stored, ofRun: (run: Stored) => Stored): Stored {
+  const { wiring } = plan;
+  if (!isObject(wiring)) return plan;
+  const each = (all: unknown, lift: (one: Stored) => Stored) =>
+    Array.isArray(all) ? all.map((one: unknown) => (isObject(one) ? lift(one) : one)) : all;
+  const { parts, runs } = wiring;
+  return { ...plan, wiring: { ...wiring, parts: each(parts, ofPart), runs: each(runs, ofRun) } };
+}
+
 export const wiringStage = defineStage({
   id: 'wiring',
   Plan: { wiring: WiringPlan },
@@ -74,39 +86,19 @@ export const wiringStage = defineStage({
       };
     },
     /** A fuse may be one of its own sheet; of a cable that is cut it is known from what, and for which length. */
-    9: (plan) => {
-      const { wiring } = plan;
-      if (!isObject(wiring)) return plan;
-      const { parts, runs } = wiring;
-      const withSheet = (part: unknown) =>
-        isObject(part) && part['kind'] === 'fuse' ? { ...part, sheet: null } : part;
-      const withCut = (run: unknown) => (isObject(run) ? { ...run, cut: null } : run);
-      return {
-        ...plan,
-        wiring: {
-          ...wiring,
-          parts: Array.isArray(parts) ? parts.map(withSheet) : parts,
-          runs: Array.isArray(runs) ? runs.map(withCut) : runs,
-        },
-      };
-    },
+    9: (plan) =>
+      eachOf(
+        plan,
+        (part) => (part['kind'] === 'fuse' ? { ...part, sheet: null } : part),
+        (run) => ({ ...run, cut: null }),
+      ),
     /** A run may be of some conductors side by side; a circuit of loads may hang behind a converter. */
-    10: (plan) => {
-      const { wiring } = plan;
-      if (!isObject(wiring)) return plan;
-      const { parts, runs } = wiring;
-      const direct = (part: unknown) =>
-        isObject(part) && part['kind'] === 'loads' ? { ...part, converterV: null } : part;
-      const alone = (run: unknown) => (isObject(run) ? { ...run, conductors: 1 } : run);
-      return {
-        ...plan,
-        wiring: {
-          ...wiring,
-          parts: Array.isArray(parts) ? parts.map(direct) : parts,
-          runs: Array.isArray(runs) ? runs.map(alone) : runs,
-        },
-      };
-    },
+    10: (plan) =>
+      eachOf(
+        plan,
+        (part) => (part['kind'] === 'loads' ? { ...part, converterV: null } : part),
+        (run) => ({ ...run, conductors: 1 }),
+      ),
   },
   records: ['wiring.parts', 'wiring.runs'],
   reads: ['loads', 'inverters', 'charging', 'bank', 'chemistryEdits', 'wiring'],

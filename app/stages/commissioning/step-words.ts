@@ -90,7 +90,7 @@ export function howOf(step: Step): string {
   }
 }
 
-/** A that no load aboard draws for long. */
+/** A that few loads draw for long. */
 const HARD_A = 60;
 
 function rollCallHow({ about, item, pieces }: StepOf<'roll-call'>): string {
@@ -100,12 +100,28 @@ function rollCallHow({ about, item, pieces }: StepOf<'roll-call'>): string {
       : 'Start it, and wait until it gives steadily.';
   if ('part' in about && item.toA > 0) return 'Plug it in, and wait until it gives steadily.';
   if ('inverter' in about) return 'With nothing plugged in: it draws for itself. It stays on for what hangs on it.';
-  if (item.fromA <= -HARD_A) return 'Its sheet first: what draws so much may run for moments only, and some never dry.';
-  return item.idleFraction > 0.01
-    ? 'It must really run: turn its dial to the coldest, or whatever makes it begin, and wait until it hums.'
-    : pieces > 1
-      ? `All ${pieces} of them, as they usually run.`
-      : 'As it usually runs.';
+  const usual =
+    item.idleFraction > 0.01
+      ? 'It must really run: turn its dial to the coldest, or whatever makes it begin, and wait until it hums.'
+      : pieces > 1
+        ? `All ${pieces} of them, as they usually run.`
+        : 'As it usually runs.';
+  return item.fromA <= -HARD_A
+    ? `${usual} Its sheet first: what draws so much may run for moments only, and some never dry.`
+    : usual;
+}
+
+/** What is closed in on with a breaker: an inverter, converters, or both. */
+function behindIt({ filling, convertersV }: StepOf<'power'>): { lead: string; says: string } {
+  const volts = convertersV.map((one) => `${asTyped(one)} V`).join(', ');
+  const converter = `Measure what it gives, ${volts}, before anything is joined to it. The other way round it may let the bank’s voltage through.`;
+  if (!filling) return { lead: 'A converter lies behind it.', says: converter };
+  const inverter =
+    'Inverter off. Fill them first as its sheet says, or close it firmly and once. A battery whose protection opens at this needs them filled first; so does a fuse that would be put in live.';
+  return {
+    lead: 'The inverter’s capacitors fill with a spark.',
+    says: convertersV.length > 0 ? `${inverter} A converter lies behind it too: ${converter}` : inverter,
+  };
 }
 
 /** The caution that stands beside a step. */
@@ -142,16 +158,7 @@ export function cautionOf(step: Step): { lead: string; says: string } | null {
         says: 'It would have the whole difference to burn, and nobody watches it for a day.',
       };
     case 'power':
-      if (step.filling)
-        return {
-          lead: 'The inverter’s capacitors fill with a spark.',
-          says: 'Inverter off. Fill them first as its sheet says, or close it firmly and once. A battery whose protection opens at this needs them filled first; so does a fuse that would be put in live.',
-        };
-      if (step.convertersV.length > 0)
-        return {
-          lead: 'A converter lies behind it.',
-          says: `Measure what it gives, ${step.convertersV.map((volts) => `${asTyped(volts)} V`).join(', ')}, before anything is joined to it. The other way round it may let the bank’s voltage through.`,
-        };
+      if (step.filling || step.convertersV.length > 0) return behindIt(step);
       return {
         lead: 'Hand on it.',
         says: 'Open it again at once where it hums, smells, or the meter shows more than it may.',

@@ -7,6 +7,7 @@ import { converterV } from '@core/wiring/converter';
 import { USUAL_DROP } from '@core/wiring/demand';
 import type { BetterFuse, Fault, Finding } from '@core/wiring/finding';
 import { isFree } from '@core/wiring/fuse-sheet';
+import { enoughConductors } from '@core/wiring/enough-conductors';
 import { WIRING_LIMITS } from '@core/wiring/limits';
 import { isByHand } from '@core/wiring/new-parts';
 import { partIdOf } from '@core/wiring/part';
@@ -412,7 +413,8 @@ function beyondWords(
   id: string,
   facts: WiringFacts,
 ): Pick<FindingWords, 'why' | 'remedy' | 'apply'> {
-  const { run, bears } = facts.figuresOf(id) ?? {};
+  const figures = facts.figuresOf(id);
+  const run = figures?.run;
   const conductors = run?.conductors ?? 1;
   const thickest = `the thickest carries ${amps(carriesA)} where it lies${conductors > 1 ? `, ${conductors} side by side` : ''}`;
   const mends =
@@ -436,8 +438,7 @@ function beyondWords(
       remedy: 'A fuse of its own where it begins; or cables side by side.',
       apply: { says: 'Put a fuse there', run: () => facts.putInto(id, 'fuse') },
     };
-  const enough = Math.ceil((conductors * Math.max(wantedA, bears?.value ?? 0)) / carriesA);
-  const fits = run !== undefined && enough > conductors && enough <= WIRING_LIMITS.conductorsCount.max;
+  const enough = figures ? enoughConductors(figures) : null;
   const other = {
     load: 'raise the system’s voltage',
     fuse: 'a smaller fuse before it',
@@ -445,10 +446,11 @@ function beyondWords(
   }[by];
   return {
     why,
-    remedy: fits
-      ? `${enough} cables side by side, alike and on the same studs (many codes allow it of thick ones only); or ${other}.`
-      : `More than ${WIRING_LIMITS.conductorsCount.max} cables side by side: ${other}.`,
-    apply: fits ? { says: `Lay ${enough} side by side`, run: () => facts.laySideBySide(id, enough) } : null,
+    remedy:
+      enough !== null
+        ? `${enough} cables side by side, alike and on the same studs (many codes allow it of thick ones only); or ${other}.`
+        : `More than ${WIRING_LIMITS.conductorsCount.max} cables side by side: ${other}.`,
+    apply: enough !== null ? { says: `Lay ${enough} side by side`, run: () => facts.laySideBySide(id, enough) } : null,
   };
 }
 
