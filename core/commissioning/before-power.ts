@@ -10,7 +10,7 @@ import { rest, rounded } from './rests';
 import { runSectionText } from '../wiring/run-ohm';
 import { besideRest, sectionRest } from './section-rest';
 import type { Check, Step } from './step';
-import { circuitOrPart } from './circuit-or-part';
+import { thingCalled } from './circuit-or-part';
 import { torqueByStud } from './torque';
 
 const plain = (...ids: string[]): Check[] => ids.map((id) => ({ id, name: '', nut: null }));
@@ -70,7 +70,7 @@ function crimp(run: Run, areaMm2: number, { names }: StepContext): Step {
 }
 
 /** Each part, and each string, on which lugs lie: one step with a tick for every nut. */
-function torques({ circuit, wiring, names }: StepContext): Step[] {
+function torques({ circuit, wiring, names, sources }: StepContext): Step[] {
   const parts = new Map<string, Part>(wiring.parts.map((part) => [part.id, part]));
   const strings = new Map(circuit.strings.map((string) => [string.id, string]));
   const onPart = new Map<string, { run: Run; post: string; lug: Stud | null }[]>();
@@ -92,7 +92,7 @@ function torques({ circuit, wiring, names }: StepContext): Step[] {
       id: `torque:${id}`,
       kind: 'torque',
       phase: 'before-power',
-      name: part ? circuitOrPart(part) : names.ofPart(id),
+      name: part ? thingCalled(part, sources) : names.ofPart(id),
       checks: lugs.map(({ run, post }) => ({
         id: `${run.id} ${run.from === post ? 'from' : 'to'}`,
         name: `${run.label} on ${names.ofPost(post)}`,

@@ -82,6 +82,7 @@ function dropStep(loop: LoopFigures, context: StepContext): StepOf<'drop'> {
     phase: 'drop',
     name: circuitOrPart(loop.part),
     partId: loop.part.id,
+    gives: loop.demand.gives,
     stretches,
     checks: [],
     fields: [

@@ -99,7 +99,7 @@ export type Step = Common &
         offFirst: readonly string[];
         negativeRunId: string | null;
       }
-    | { kind: 'drop'; partId: string; stretches: readonly Stretch[] }
+    | { kind: 'drop'; partId: string; gives: boolean; stretches: readonly Stretch[] }
     | { kind: 'full-charge'; absorptionV: number; tailA: number }
   );
 export type StepKind = Step['kind'];

@@ -6,8 +6,10 @@ import type { Bank } from '../bank/plan';
 import { newBattery } from '../cells/new-battery';
 import { CHEMISTRIES } from '../cells/chemistry.data';
 import { CHEMISTRY_IDS } from '../cells/chemistry';
+import { FUSE_FAMILIES } from '../conductors/fuses.data';
 import { newSource } from '../sources/new-source';
 import type { Source } from '../sources/source';
+import type { Circuit } from './circuit-figures';
 import type { Finding } from './finding';
 import { freshWiring } from './fresh';
 import { bankStrings } from './battery-posts';
@@ -35,10 +37,25 @@ const banks = fc
     const battery = newBattery('b', chemistryId, CHEMISTRIES[chemistryId].cellsPer12V, capacityAh);
     return { ...newBank(battery, blocks, more.parallelCount), ...more };
   });
-function sourceOf(kind: 'solar' | 'shore' | 'engine' | 'relay', id: string): Source {
+function sourceOf(kind: 'solar' | 'shore' | 'engine' | 'relay', id: string, limitA: number): Source {
   if (kind !== 'relay') return newSource(kind, id);
-  const mode = { by: 'relay', alternatorV: 14.2, pathOhm: 0.02, limitA: 60 } as const;
+  const mode = { by: 'relay', alternatorV: 14.2, pathOhm: 0.02, limitA } as const;
   return { ...newSource('engine', id), mode } as Source;
+}
+/** 150 mm² at 105 °C, outside an engine space. */
+const THICKEST_A = 475;
+/** A that a wire would have to bear, were a fuse the next of its family that is selective: at a string’s, what the other strings then feed. */
+function selectiveA(
+  on: NonNullable<Finding['on']>,
+  { behindA, ratio }: { behindA: number; ratio: number },
+  { fuses, currents: { stringCount } }: Circuit,
+): number {
+  const fuse = fuses.find(({ part }) => 'part' in on && part.id === on.part)!;
+  const isOfString = /^fuse-(battery|string)-/.test(fuse.part.id);
+  const wantedA = (behindA * ratio) / (isOfString ? stringCount : 1);
+  const family = FUSE_FAMILIES.find((one) => one.family === fuse.choice!.family)!;
+  const nextA = family.stepsA.find((stepA) => stepA >= wantedA) ?? Number.POSITIVE_INFINITY;
+  return nextA * (isOfString ? stringCount - 1 : 1);
 }
 const rigs: fc.Arbitrary<Rig> = fc.record({
   bank: banks,
@@ -60,8 +77,14 @@ const rigs: fc.Arbitrary<Rig> = fc.record({
     .option(fc.integer({ min: 100, max: 1000 }), { nil: null })
     .map((watts) => (watts === null ? [] : [{ ...newInverter('inv'), continuousW: watts }])),
   sources: fc
-    .array(fc.constantFrom('solar' as const, 'shore' as const, 'engine' as const, 'relay' as const), { maxLength: 3 })
-    .map((kinds) => kinds.map((kind, k) => ({ ...sourceOf(kind, `s${k}`), name: `Source ${k}` }))),
+    .array(
+      fc.record({
+        kind: fc.constantFrom('solar' as const, 'shore' as const, 'engine' as const, 'relay' as const),
+        limitA: fc.integer({ min: 30, max: 120 }),
+      }),
+      { maxLength: 3 },
+    )
+    .map((rows) => rows.map(({ kind, limitA }, k) => ({ ...sourceOf(kind, `s${k}`, limitA), name: `Source ${k}` }))),
 });
 
 describe('lay it out', () => {
@@ -135,6 +158,27 @@ describe('lay it out', () => {
     expect(hangsOn(laidOut(light, made))).toBe('plus.bar');
     expect(hangsOn(laidOut(light, onMain))).toBe('block-plus.bar');
   });
+  it('over a relay lets 3 % be lost, there and back as far as the battery of the engine: 100 A at 12 V have nothing wrong', () => {
+    const mode = { by: 'relay', alternatorV: 14.3, pathOhm: 0.008, limitA: 100 } as const;
+    const engine = { ...newSource('engine', 'eng'), mode } as Source;
+    const bank = newBank(newBattery('b', 'flooded', 3, 225), 2, 2);
+    const plain = { loads: [lamp('light', 'Cabin', 50)], inverters: [] };
+    const boat: Rig = { ...van, ...plain, bank, sources: [engine, newSource('solar', 'sun')] };
+    const laid = laidOut(boat);
+    const circuit = circuitOf(boat, laid);
+    expect(circuit.findings).toEqual([]);
+    expect(circuit.loops.map(({ part, demand }) => [part.id, demand.dropFraction])).toEqual(
+      expect.arrayContaining([
+        ['source-eng', 0.03],
+        ['source-sun', 0.01],
+      ]),
+    );
+    const ofWay = (role: string) =>
+      laid.runs.filter((run) => run.id.startsWith('source-eng-') && run.role === role && run.lengthM > 0.2);
+    const lengthM = (role: string) => ofWay(role).reduce((sum, run) => sum + run.lengthM, 0);
+    expect(lengthM('positive')).toBeCloseTo(6.5, 9);
+    expect(lengthM('negative')).toBeCloseTo(6.5, 9);
+  });
   it('has no block where everything is heavy; a windlass of 1 kW and a thruster of 1.5 kW at 12 V have nothing wrong', () => {
     const heavy = [lamp('windlass', 'Deck', 1000), lamp('thruster', 'Deck', 1500)];
     const ids = (loads: Rig['loads']) => laidOut({ ...van, loads }).parts.map(({ id }) => id);
@@ -148,11 +192,12 @@ describe('lay it out', () => {
   it('has no finding but what no wire or fuse on the lists can do, on any rig', () => {
     fc.assert(
       fc.property(rigs, (rig) => {
-        const { findings } = circuitOf(rig, laidOut(rig));
-        // A way may only lose too much where the list ends on it.
-        const isOfList = ({ fault }: Finding) =>
-          fault.code === 'beyond-list' || fault.code === 'no-fuse' || (fault.code === 'drop' && fault.listEnds);
-        const ours = findings.filter((one) => !isOfList(one));
+        const circuit = circuitOf(rig, laidOut(rig));
+        const isOfList = ({ fault, on }: Finding) =>
+          fault.code === 'beyond-list' ||
+          fault.code === 'no-fuse' ||
+          (fault.code === 'not-selective' && on !== null && selectiveA(on, fault, circuit) > THICKEST_A);
+        const ours = circuit.findings.filter((one) => !isOfList(one));
         expect(ours).toEqual([]);
       }),
       { numRuns: 150 },
@@ -520,6 +565,25 @@ describe('sections and fuses', () => {
     const leadMm2 = circuit.runs.find(({ run }) => run.id === 'main-fuse')!.areaMm2;
     const ohm = (4 * cell100AhMilliOhm) / 1000 + (1.7241e-8 * 0.1) / (leadMm2 * 1e-6);
     expect(at('fuse-main')).toBeCloseTo((4 * absorptionCellV) / (ohm + 1e-6 * 0), 0);
+  });
+  it('a fuse of the rules that no wire bears is said of its wires alone; typed, of itself as well', () => {
+    // 3.4 kW at 10.5 V are 320 A: 1.25 times that is more than 400 A, and the next size more than the thickest wire bears.
+    const bank = newBank(newBattery('b', 'lfp', 4, 60), 1, 1);
+    const rig: Rig = {
+      ...van,
+      bank,
+      sources: [],
+      inverters: [{ ...newInverter('inv'), continuousW: 999 }],
+      loads: [lamp('a', 'Cabin', 779), lamp('b', 'Galley', 772), lamp('c', 'Deck', 701)],
+    };
+    const laid = laidOut(rig);
+    const said = ({ findings }: Circuit, code: string) => findings.filter(({ fault }) => fault.code === code);
+    const circuit = circuitOf(rig, laid);
+    expect(circuit.fuses.find(({ part }) => part.id === 'fuse-main')!.choice!.ratingA).toBe(500);
+    expect(said(circuit, 'beyond-list').length).toBeGreaterThan(0);
+    expect(said(circuit, 'fuse-large')).toEqual([]);
+    const parts = laid.parts.map((part) => (part.id === 'fuse-main' ? { ...part, ratingA: 500 } : part));
+    expect(said(circuitOf(rig, { ...laid, parts }), 'fuse-large')).toHaveLength(1);
   });
   it('a typed fuse over the wire, or under the load, is said, with one that fits', () => {
     const wiring = laidOut(van);

@@ -6,7 +6,7 @@ import type { Bank } from '../bank/plan';
 import { usualCutOffV } from '../cells/twelve-volt-blocks';
 import { chemistryOf } from '../cells/chemistry-of';
 import type { ChemistryEdits } from '../cells/chemistry-edit';
-import type { Source } from '../sources/source';
+import { joinsByRelay, type Source } from '../sources/source';
 import { sourceLimit } from '../sources/source-limit';
 import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
 import { account, formula, sumOver } from '../formula/formula';
@@ -39,8 +39,11 @@ export interface Demand {
   systemV: number;
 }
 
-/** Where nothing is said: charging and what must not stop are kept tighter than the rest. */
-export const USUAL_DROP = { charging: 0.01, main: 0.03, essential: 0.03, other: 0.05 } as const;
+/**
+ * Where nothing is said: charging and what must not stop are kept tighter than the rest. A relay joins two batteries: no charger holds a voltage at
+ * this end, and once the bank is nearly full it takes little, and little is lost.
+ */
+export const USUAL_DROP = { charging: 0.01, relay: 0.03, main: 0.03, essential: 0.03, other: 0.05 } as const;
 
 const byPower = formula({
   id: 'wiring.by-power',
@@ -133,7 +136,8 @@ export function demandsOf(parts: readonly Part[], rig: DemandParts, nominalV: nu
       case 'charger': {
         const source = rig.sources.find(({ id }) => id === part.sourceId);
         if (!source) return [];
-        return [demand(part, true, limitFigure(part, sourceLimit(source)), USUAL_DROP.charging, nominalV)];
+        const usual = joinsByRelay(source) ? USUAL_DROP.relay : USUAL_DROP.charging;
+        return [demand(part, true, limitFigure(part, sourceLimit(source)), usual, nominalV)];
       }
       case 'loads': {
         const on = loadsOn(part, loadOf);

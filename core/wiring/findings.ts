@@ -130,8 +130,8 @@ function enoughFor(run: Run, wantedA: number, { list }: WiringPlan): number | nu
 
 function ofFuse(
   { part, design, choice, chosen, highest, shortCircuit, largest }: FuseFigures,
-  { fuses, currents, behind }: CircuitFigures,
-  { wiring }: FindingFacts,
+  { runs, fuses, currents, behind }: CircuitFigures,
+  { wiring, beyond }: FindingFacts,
 ): Finding[] {
   const on = { part: part.id };
   const loadA = design.value;
@@ -155,7 +155,11 @@ function ofFuse(
   const { ratingA } = choice;
   if (ratingA < loadA * (1 - SLACK))
     found.push(finding('error', on, { code: 'fuse-small', ratingA, wantedA: loadA * OVER_LOAD, better }));
-  if (ratingA > most * (1 + SLACK))
+  // Where the list ends before one that the rules chose, its wires say so, and what will do.
+  const isSaidOfWires =
+    chosen &&
+    runs.some(({ run, guard }) => beyond.has(run.id) && (guard?.fuses.some(({ id }) => id === part.id) ?? false));
+  if (ratingA > most * (1 + SLACK) && !isSaidOfWires)
     found.push(finding('error', on, { code: 'fuse-large', ratingA, carriesA: most, better }));
   if (!chosen || sheet || part.family) {
     const family = sheet

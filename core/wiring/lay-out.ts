@@ -143,8 +143,8 @@ function proposal(rig: DemandParts, plan: WiringPlan, hasMainFuse: boolean): Lai
   join('main-shunt', 'negative', minus, postOf('shunt', 'bank'), GUESS.trunk);
   join('main-minus', 'negative', postOf('shunt', 'system'), MINUS_BAR, GUESS.post);
 
-  const feed = (part: Part, lengthM: number, more: Partial<Run> = {}, bars: Bars = MAIN_BARS, positiveTo?: string) => {
-    const fed = betweenBars(part, lengthM, more, bars, positiveTo);
+  const feed = (...[part, lengthM, way]: Parameters<typeof betweenBars>) => {
+    const fed = betweenBars(part, lengthM, way);
     parts.push(...fed.parts);
     runs.push(...fed.runs);
   };
@@ -155,7 +155,7 @@ function proposal(rig: DemandParts, plan: WiringPlan, hasMainFuse: boolean): Lai
     feed(
       { ...common(idFor('inverter', id), name || 'Inverter'), kind: 'inverter', inverterId: id, dropFraction: null },
       known ? lengthM : GUESS.inverter,
-      known ? { lengthBy, areaMm2 } : {},
+      { more: known ? { lengthBy, areaMm2 } : {} },
     );
   });
   const onSecond = rig.sources.filter((source) => source.on && takesFromSecond(source));
@@ -168,9 +168,8 @@ function proposal(rig: DemandParts, plan: WiringPlan, hasMainFuse: boolean): Lai
     feed(
       { ...common(id, name), kind: 'charger', sourceId: source.id, hasInput, dropFraction: null },
       GUESS.charger,
-      {},
-      MAIN_BARS,
-      isRelay ? postOf(`relay-${id}`, 'in') : undefined,
+      // Its negative comes as far as its positive, which leads on from the relay.
+      isRelay ? { positiveTo: postOf(`relay-${id}`, 'in'), backM: GUESS.charger + GUESS.second } : {},
     );
     if (isRelay) {
       // A battery feeds it from its far end too.
@@ -195,7 +194,7 @@ function proposal(rig: DemandParts, plan: WiringPlan, hasMainFuse: boolean): Lai
   }
   const circuits = circuitsOf(rig, plan);
   const feedLoads = ({ id, name, loadIds, converterV }: CircuitOfLoads, stud: Stud, bars: Bars) =>
-    feed({ ...common(id, name), kind: 'loads', loadIds, converterV, dropFraction: null, stud }, GUESS.loads, {}, bars);
+    feed({ ...common(id, name), kind: 'loads', loadIds, converterV, dropFraction: null, stud }, GUESS.loads, { bars });
   const heavyW = HEAVY_A * nominalVoltage(rig.bank).value;
   const isHeavy = ({ id, runningW }: CircuitOfLoads) => hangsOnMain(id, plan) ?? runningW >= heavyW;
   const small = circuits.filter((one) => !isHeavy(one));

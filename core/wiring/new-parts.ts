@@ -53,22 +53,28 @@ export const newFuse = (id: string, of: string): Extract<Part, { kind: 'fuse' }>
   sheet: null,
 });
 
-/** A part between two bars, with a fuse of its own where it hangs on the positive one. @param positiveTo  where its positive run leads, if not to it */
-export function betweenBars(
-  part: Part,
-  lengthM: number,
-  more: Partial<Run> = {},
-  { plus, minus }: Bars = MAIN_BARS,
-  positiveTo = postOf(part.id, '+'),
-): Laid {
+/** How a part lies between its bars, where not as most do. */
+interface Way {
+  bars?: Bars;
+  /** Of its two long runs. */
+  more?: Partial<Run>;
+  /** Where its positive run leads, if not to it. */
+  positiveTo?: string;
+  /** Of its negative run, if not as long as that. */
+  backM?: number;
+}
+
+/** A part between two bars, with a fuse of its own where it hangs on the positive one. */
+export function betweenBars(part: Part, lengthM: number, way: Way = {}): Laid {
   const { id, name } = part;
+  const { bars = MAIN_BARS, more = {}, positiveTo = postOf(id, '+'), backM = lengthM } = way;
   const fuseId = isByHand(id) ? `${id}-fuse` : `fuse-${id}`;
   return {
     parts: [part, newFuse(fuseId, name)],
     runs: [
-      newRun(`${id}-bar`, 'positive', plus, postOf(fuseId, 'in'), GUESS.bar),
+      newRun(`${id}-bar`, 'positive', bars.plus, postOf(fuseId, 'in'), GUESS.bar),
       { ...newRun(`${id}-plus`, 'positive', postOf(fuseId, 'out'), positiveTo, lengthM), ...more },
-      { ...newRun(`${id}-minus`, 'negative', postOf(id, '-'), minus, lengthM), ...more },
+      { ...newRun(`${id}-minus`, 'negative', postOf(id, '-'), bars.minus, backM), ...more },
     ],
   };
 }
@@ -136,5 +142,5 @@ export function ownCircuit(
 ): Laid {
   const hasBlock = parts.some(({ id }) => id === 'block-plus');
   const part: Part = { ...common(idFor('own', ownId), name), kind: 'loads', loadIds, converterV, dropFraction: null };
-  return betweenBars(part, GUESS.loads, {}, hasBlock ? BLOCK_BARS : MAIN_BARS);
+  return betweenBars(part, GUESS.loads, { bars: hasBlock ? BLOCK_BARS : MAIN_BARS });
 }

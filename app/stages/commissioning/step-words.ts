@@ -38,9 +38,11 @@ export function titleOf(step: Step): string {
     case 'zero':
       return 'Read the meter with everything off.';
     case 'roll-call':
-      return 'source' in step.about ? `Let the ${name} charge.` : `Switch the ${name} on.`;
+      return 'source' in step.about ? `Charge from ${step.name}.` : `Switch the ${name} on.`;
     case 'drop':
-      return `Load the ${name}, and measure its way.`;
+      return step.gives
+        ? `Charge hard from ${step.name}, and measure its way.`
+        : `Load the ${name}, and measure its way.`;
     case 'full-charge':
       return 'Charge the bank until it is full.';
     case 'set-full':
@@ -80,7 +82,7 @@ export function howOf(step: Step): string {
     case 'roll-call':
       return rollCallHow(step);
     case 'drop':
-      return `With a voltmeter, while it ${step.fields.some(({ what }) => what === 'atBar') ? 'runs: across the posts of the bank, across the bars that feed it, across its own terminals.' : 'runs: across the posts of the bank, then across its own terminals.'} Current by the meter, which the roll call has proven.`;
+      return dropHow(step);
     case 'full-charge':
       return 'Volts and current say full only together, and only when both hold: note what the meter shows, and again five minutes later.';
     case 'set-full':
@@ -88,6 +90,12 @@ export function howOf(step: Step): string {
     case 'sign':
       return 'What is signed is what was seen on this vehicle, with these instruments, on this day.';
   }
+}
+
+function dropHow({ gives, fields }: StepOf<'drop'>): string {
+  const when = gives ? 'charges as hard as it can, with the bank not yet full and the rest off' : 'runs';
+  const bars = fields.some(({ what }) => what === 'atBar') ? ' across the bars that feed it,' : '';
+  return `With a voltmeter, while it ${when}: across the posts of the bank,${bars} then across its own terminals. Current by the meter, which the roll call has proven.`;
 }
 
 /** A that few loads draw for long. */

@@ -16,7 +16,7 @@ const SAID: Record<FindingCode, [is: number, bound: number, says: string]> = {
   'tail-below-stop': [1, 2, 'The tail of 1.00 A lies at or below where the chargers stop, 2.00 A: full is missed.'],
   'dead-band-hides': [
     ...([8.4, 0.05] as const),
-    'The dead band hides the smallest standing load of 0.050 A: 8.4 Ah a week are never counted.',
+    'The dead band hides the smallest standing load of 0.050 A while nothing else runs: up to 8.4 Ah a week are not counted.',
   ],
   'hold-shorter-than-clouds': [1, 3, 'A hold of 1.0 min is shorter than clouds last, 3 min and more.'],
   'shunt-too-small': [
@@ -74,6 +74,20 @@ describe('a finding on what stands in the meter', () => {
     // What to do is a sentence of its own, not the finding again.
     expect(words.remedy).toMatch(/^[A-Z].+\.$/);
     expect(words.says).not.toContain(words.remedy);
+  });
+  it.each([
+    [0.02, /^Lower the dead band/],
+    [0.01, /^No band is as small as that/],
+    [0.008, /^No band is as small as that/],
+  ])('a standing load of %s A is got from under the dead band only where one is smaller', (bound, remedy) => {
+    const finding = {
+      code: 'dead-band-hides',
+      severity: 'error',
+      settings: ['dead-band'],
+      is: 1,
+      rests: null,
+    } as const;
+    expect(findingWords({ ...finding, settings: ['dead-band'], bound }).remedy).toMatch(remedy);
   });
   it('knows a relay that has no hysteresis at all from one that has too little', () => {
     const [relay] = FINDING_CODES.filter((code) => code === 'relay-chatters');

@@ -1,4 +1,5 @@
 import type { FindingCode, MonitorFinding } from '@core/monitor/checks/check-settings';
+import { SMALLEST_BAND_A } from '@core/monitor/settings/counting';
 import { formatNumber, quantityText } from '@core/quantity/format';
 
 interface FindingWords {
@@ -28,8 +29,11 @@ const WORDS: Record<FindingCode, (finding: MonitorFinding) => FindingWords> = {
     remedy: 'Raise the tail current to a quarter above that.',
   }),
   'dead-band-hides': ({ is, bound }) => ({
-    says: `The dead band hides the smallest standing load of ${quantityText(bound, 'A', { decimals: 3 })}: ${quantityText(is, 'Ah')} a week are never counted.`,
-    remedy: 'Lower the dead band below it.',
+    says: `The dead band hides the smallest standing load of ${quantityText(bound, 'A', { decimals: 3 })} while nothing else runs: up to ${quantityText(is, 'Ah')} a week are not counted.`,
+    remedy:
+      bound > SMALLEST_BAND_A
+        ? 'Lower the dead band below it.'
+        : 'No band is as small as that: add the load to the daily figure by hand.',
   }),
   'hold-shorter-than-clouds': ({ is, bound }) => ({
     says: `A hold of ${formatNumber(is, 1)} min is shorter than clouds last, ${formatNumber(bound, 0)} min and more.`,

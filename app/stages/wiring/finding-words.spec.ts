@@ -435,28 +435,6 @@ describe('lengths and sections of findings', () => {
       /^Even the thickest of the list lose so much: shorten the way, lay cables side by side on it/,
     );
   });
-  it('of a relay offer what will do over one, which makes its wires thinner', async () => {
-    const relay: Change = (rig) => {
-      const mode = { by: 'relay', alternatorV: 28.4, pathOhm: 0.01, limitA: 90 } as const;
-      const sources = rig.charging.sources.map((one) => (one.kind === 'engine' ? { ...one, mode } : one));
-      return laidOut({ ...sampleRig(), charging: { ...rig.charging, sources } });
-    };
-    const far: Change = (rig) => {
-      const joined = relay(rig);
-      const engine = joined.charging.sources.find(({ kind }) => kind === 'engine')!;
-      return run(`source-${engine.id}-relay`, { lengthM: 40 })(joined);
-    };
-    const { says, remedy, apply } = await wordsFor(far, 'drop');
-    expect(says).toMatch(/^Engine.*: [12]\.\d % of the voltage is lost on the way$/);
-    expect(remedy).toMatch(/^Over a relay 3\.0 % will do/);
-    const facts = TestBed.inject(WiringFacts);
-    const copper = () => facts.circuit()!.runs.reduce((sum, one) => sum + one.areaMm2 * one.run.lengthM, 0);
-    const before = copper();
-    apply!.run();
-    TestBed.tick();
-    expect(facts.circuit()!.findings.map(({ fault }) => fault.code)).not.toContain('drop');
-    expect(copper()).toBeLessThan(before);
-  });
   it('of a way with a wire that could be thicker say so', async () => {
     const { remedy } = await wordsFor(run('group-Cabin-plus', { lengthM: 40, areaMm2: 0.75 }), 'drop');
     expect(remedy).toBe('Thicker or shorter runs on its way.');

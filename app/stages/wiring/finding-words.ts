@@ -2,9 +2,7 @@ import type { NoFuse } from '@core/conductors/choose-fuse';
 import { sectionText } from '@core/conductors/section-text';
 import { asTyped, formatNumber } from '@core/quantity/format';
 import type { Figure } from '@core/formula/figure';
-import { joinsByRelay } from '@core/sources/source';
 import { converterV } from '@core/wiring/converter';
-import { USUAL_DROP } from '@core/wiring/demand';
 import type { BetterFuse, Fault, Finding } from '@core/wiring/finding';
 import { isFree } from '@core/wiring/fuse-sheet';
 import { enoughConductors } from '@core/wiring/enough-conductors';
@@ -246,7 +244,10 @@ function wordsOf(
       return {
         says: `${name}: ${percent(fault.fraction)} of the voltage is lost on the way`,
         why: `${givesAt(id, facts) ? 'With all sources at their most and nothing drawn' : 'With all consumers at their most'}, from the bank and back; ${percent(fault.mostFraction)} are allowed for it.`,
-        ...dropRemedy(fault, id, facts),
+        remedy: fault.listEnds
+          ? 'Even the thickest of the list lose so much: shorten the way, lay cables side by side on it, raise the system’s voltage, or allow more to be lost.'
+          : 'Thicker or shorter runs on its way.',
+        apply: null,
       };
     case 'beyond-list':
       return { says: `${name}: no section of the list suffices`, ...beyondWords(fault, id, facts) };
@@ -358,37 +359,6 @@ const loadNames = (ids: readonly string[], facts: WiringFacts): string =>
   ids.map((id) => nameIn(facts.rig()?.loads ?? [], id, 'an unnamed load')).join(', ');
 const listed = (names: readonly string[]): string =>
   [names.slice(0, -1).join(', '), names.at(-1)].filter(Boolean).join(' and ');
-
-/** What mends a way that loses too much. Over a relay more may be lost than by a charger: nearly full, the bank takes little, and loses little. */
-function dropRemedy(
-  { fraction, listEnds }: Extract<Fault, { code: 'drop' }>,
-  id: string,
-  facts: WiringFacts,
-): Pick<FindingWords, 'remedy' | 'apply'> {
-  const part = facts.wiring()?.parts.find((one) => one.id === id);
-  const source =
-    part?.kind === 'charger' ? facts.rig()?.charging.sources.find((one) => one.id === part.sourceId) : undefined;
-  const { main } = USUAL_DROP;
-  if (source && joinsByRelay(source) && fraction <= main)
-    return {
-      remedy: `Over a relay ${percent(main)} will do: once the bank is nearly full it takes little, and little is lost.`,
-      apply: {
-        says: `Allow ${percent(main)}`,
-        run: () =>
-          facts.changePart(
-            id,
-            (one) => (one.kind === 'charger' ? { ...one, dropFraction: main } : one),
-            'dropFraction',
-          ),
-      },
-    };
-  return {
-    remedy: listEnds
-      ? 'Even the thickest of the list lose so much: shorten the way, lay cables side by side on it, raise the system’s voltage, or allow more to be lost.'
-      : 'Thicker or shorter runs on its way.',
-    apply: null,
-  };
-}
 
 /** A converter before a circuit, or none, where all on it take one voltage. */
 function converterBefore(id: string, facts: WiringFacts): FindingWords['apply'] {

@@ -50,13 +50,17 @@ const peukert = account({
   leavesOut: 'what a gentle current gives back after a hard one: a meter never gives it back, and shows too little',
 });
 
+/** Less is not told to a meter. */
+export const SMALLEST_BAND_A = 0.01;
+
 const deadBand = formula({
   id: 'monitor.dead-band',
   says: 'dead band',
   unit: 'A',
   words: 'half the smallest standing current, at most the usual band, in steps of 0.01 A',
   terms: { smallestA: { says: 'smallest standing current', unit: 'A' }, usualA: { says: 'usual band', unit: 'A' } },
-  compute: ({ smallestA, usualA }) => Math.max(0.01, Math.floor(Math.min(smallestA / 2, usualA) * 100 + 1e-9) / 100),
+  compute: ({ smallestA, usualA }) =>
+    Math.max(SMALLEST_BAND_A, Math.floor(Math.min(smallestA / 2, usualA) * 100 + 1e-9) / 100),
   source: 'a band above a standing load would never count it',
 });
 
@@ -110,8 +114,8 @@ export function countingSettings({ chemistry, smallestStanding }: MonitorFacts):
     setting(
       'dead-band',
       band,
-      0.01,
-      Math.max(0.01, Math.min(smallestA.value, 0.5)),
+      SMALLEST_BAND_A,
+      Math.max(SMALLEST_BAND_A, Math.min(smallestA.value, 0.5)),
       band.value < smallestA.value ? [] : ['dead-band-swallows-load'],
     ),
     setting(
