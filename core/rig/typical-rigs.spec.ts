@@ -1,15 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import { judge } from '../commissioning/judge';
 import { standings } from '../commissioning/standing';
+import { madeUpRigs } from '../kept-spec/made-up-rigs';
 import { TYPICAL, typicalName, typicalRig } from '../kept-spec/typical-rigs';
 import { deriveRig } from './derive-rig';
 
-const RIGS = TYPICAL.map((typical) => {
-  const rig = typicalRig(typical);
-  return { is: typicalName(typical), rig, derived: deriveRig(rig, null) };
-});
+const RIGS = [
+  ...TYPICAL.map((typical) => ({ is: typicalName(typical), rig: typicalRig(typical) })),
+  ...madeUpRigs().map((rig) => ({ is: rig.name, rig })),
+].map(({ is, rig }) => ({ is, rig, derived: deriveRig(rig, null) }));
 
-describe('rigs as most people have them', () => {
+describe('rigs as most people have them, and a few with other things aboard', () => {
   it('are worked out from end to end, without an error in the circuit they are given', () => {
     for (const { is, derived } of RIGS) {
       expect(derived.failures, is).toEqual([]);

@@ -268,8 +268,7 @@ function wordsOf(
       return {
         says: `${name}: no fuse of the list will do`,
         why: NO_FUSE[fault.why],
-        remedy:
-          'A longer or thinner lead before it, batteries that are fused singly, or another family by its maker’s sheet.',
+        remedy: 'A longer or thinner lead before it, or another family by its maker’s sheet.',
         apply: offSheetPress(id, facts),
       };
     case 'fuse-small':
