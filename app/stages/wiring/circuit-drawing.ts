@@ -14,6 +14,7 @@ import { UnitChoice } from '../../ui/unit-choice';
 import { BOTTOM, type Conductor, drawingLayout, type Feeder, TOP } from './drawing-layout';
 import { DrawnMark } from './drawn-mark';
 import { DrawnMarks } from './drawn-marks';
+import { drawnLength } from './drawn-length';
 import { DrawnWire } from './drawn-wire';
 
 /** Where the boxes of consumers lie below the first bar. */
@@ -52,9 +53,8 @@ export class CircuitDrawing {
     return `The circuit: ${loops.length} consumers and sources, ${bypasses.length} beside the shunt. The table of runs says the same in words.`;
   });
 
-  /** "1.35 m"; with a sign before it where it is a guess. */
   protected length({ lengthM, guessed }: Conductor): string {
-    return `${guessed ? '≈ ' : ''}${this.units.text(lengthM, 'M', { decimals: 2 })}`;
+    return drawnLength(this.units, lengthM, guessed);
   }
 
   protected called({ partId, amps, out, back, bypass }: Feeder): string {

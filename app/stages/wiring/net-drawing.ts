@@ -16,6 +16,7 @@ import type { Circuit } from '@core/wiring/circuit-figures';
 import type { Part } from '@core/wiring/part';
 import { UnitChoice } from '../../ui/unit-choice';
 import { NetLayout } from '../../workers/net-layout';
+import { drawnLength } from './drawn-length';
 import { DrawnWire } from './drawn-wire';
 import { type NetBox, netDrawing, netOf } from './net-drawing-layout';
 
@@ -41,11 +42,8 @@ export class NetDrawing {
   private readonly placed = signal<ElkNode | null>(null);
   private readonly net = computed(
     () =>
-      netOf(
-        this.circuit(),
-        this.parts(),
-        ({ lengthM, lengthBy }) =>
-          `${lengthBy === 'guessed' ? '≈ ' : ''}${this.units.text(lengthM, 'M', { decimals: 2 })}`,
+      netOf(this.circuit(), this.parts(), ({ lengthM, lengthBy }) =>
+        drawnLength(this.units, lengthM, lengthBy === 'guessed'),
       ),
     {
       equal: (a, b) => JSON.stringify(a) === JSON.stringify(b),
