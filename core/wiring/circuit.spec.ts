@@ -14,7 +14,7 @@ import type { Finding } from './finding';
 import { freshWiring } from './fresh';
 import { bankStrings } from './battery-posts';
 import { fuseText } from './fuse-text';
-import { inverterPath } from './inverter-path';
+import { inverterPath, loadWayM } from './inverter-path';
 import { newRun } from './new-parts';
 import { solve } from '../network/solve';
 import { at } from '../quantity/guard';
@@ -196,6 +196,7 @@ describe('lay it out', () => {
         const isOfList = ({ fault, on }: Finding) =>
           fault.code === 'beyond-list' ||
           fault.code === 'no-fuse' ||
+          (fault.code === 'fuse-large' && fault.listEnds && fault.ratingA > THICKEST_A) ||
           (fault.code === 'not-selective' && on !== null && selectiveA(on, fault, circuit) > THICKEST_A);
         const ours = circuit.findings.filter((one) => !isOfList(one));
         expect(ours).toEqual([]);
@@ -250,12 +251,22 @@ describe('the way to the inverter, for the sag map', () => {
         (sum, { run, areaMm2 }) => sum + ohm(run.lengthM, areaMm2) * (run.id.startsWith('battery-') ? 0.5 : 1),
         0,
       );
-    const metres = circuit.runs.filter(({ run }) => loop.runIds.includes(run.id)).map(({ run }) => run.lengthM);
+    // A lead of half a metre to each battery, two pieces of half a metre to the bar, two short ones at the bars, a metre to it; back a piece less.
     expect(inverterPath(freshWiring(), circuit)).toMatchObject({
       ohm: expect.closeTo(byHand, 12) as number,
-      lengthM: expect.closeTo(metres.reduce((sum, one) => sum + one, 0) / 2, 12) as number,
+      lengthM: expect.closeTo((0.5 + 1 + 0.1 + 1 + (1 + 0.1 + 0.5 + 0.5)) / 2, 12) as number,
       from: 'circuit',
     });
+  });
+  it('to a load on DC is that of its circuit; there is none before one is laid out, or where it has no way back', () => {
+    const circuit = circuitOf(van, laidOut(van));
+    // Out by the main fuse and the switch, through the block’s four metres and three of its own; back the same but for the fuses.
+    expect(loadWayM(circuit, 'lights')).toBeCloseTo((0.1 + 1 + 0.1 + 4 + 0.1 + 3 + (3 + 4 + 0.1 + 0.5)) / 2, 9);
+    expect(loadWayM(null, 'lights')).toBeNull();
+    const cutOff = laidOut(van);
+    const runs = cutOff.runs.filter(({ id }) => id !== 'group-Cabin-minus');
+    expect(loadWayM(circuitOf(van, { ...cutOff, runs }), 'lights')).toBeNull();
+    expect(loadWayM(circuit, 'kettle')).toBeNull();
   });
 });
 
@@ -566,7 +577,7 @@ describe('sections and fuses', () => {
     const ohm = (4 * cell100AhMilliOhm) / 1000 + (1.7241e-8 * 0.1) / (leadMm2 * 1e-6);
     expect(at('fuse-main')).toBeCloseTo((4 * absorptionCellV) / (ohm + 1e-6 * 0), 0);
   });
-  it('a fuse of the rules that no wire bears is said of its wires alone; typed, of itself as well', () => {
+  it('a fuse of the rules that no wire bears is said with that, and of its wires; of one on a thin wire another is', () => {
     // 3.4 kW at 10.5 V are 320 A: 1.25 times that is more than 400 A, and the next size more than the thickest wire bears.
     const bank = newBank(newBattery('b', 'lfp', 4, 60), 1, 1);
     const rig: Rig = {
@@ -577,13 +588,16 @@ describe('sections and fuses', () => {
       loads: [lamp('a', 'Cabin', 779), lamp('b', 'Galley', 772), lamp('c', 'Deck', 701)],
     };
     const laid = laidOut(rig);
-    const said = ({ findings }: Circuit, code: string) => findings.filter(({ fault }) => fault.code === code);
     const circuit = circuitOf(rig, laid);
     expect(circuit.fuses.find(({ part }) => part.id === 'fuse-main')!.choice!.ratingA).toBe(500);
-    expect(said(circuit, 'beyond-list').length).toBeGreaterThan(0);
-    expect(said(circuit, 'fuse-large')).toEqual([]);
-    const parts = laid.parts.map((part) => (part.id === 'fuse-main' ? { ...part, ratingA: 500 } : part));
-    expect(said(circuitOf(rig, { ...laid, parts }), 'fuse-large')).toHaveLength(1);
+    const codes = circuit.findings.map(({ fault }) => fault.code);
+    expect(codes).toContain('beyond-list');
+    const large = ({ findings }: Circuit) =>
+      findings.flatMap(({ fault }) => (fault.code === 'fuse-large' ? [fault] : []));
+    expect(large(circuit)).toEqual([{ code: 'fuse-large', ratingA: 500, carriesA: 475, better: null, listEnds: true }]);
+    const thin = laid.runs.map((run) => (run.id === 'inverter-inv-plus' ? { ...run, areaMm2: 10 } : run));
+    const [, onThin] = large(circuitOf(rig, { ...laid, runs: thin }));
+    expect(onThin).toMatchObject({ code: 'fuse-large', listEnds: false });
   });
   it('a typed fuse over the wire, or under the load, is said, with one that fits', () => {
     const wiring = laidOut(van);

@@ -35,7 +35,8 @@ export type Fault =
   | { code: 'bare'; bareM: number; mostM: number }
   | { code: 'no-fuse'; why: NoFuse }
   | { code: 'fuse-small'; ratingA: number; wantedA: number; better: FuseChoice | null }
-  | { code: 'fuse-large'; ratingA: number; carriesA: number; better: FuseChoice | null }
+  /** List ends: no section of it bears such a fuse, which is said of the wires too. */
+  | { code: 'fuse-large'; ratingA: number; carriesA: number; better: FuseChoice | null; listEnds: boolean }
   | { code: 'fuse-unlisted'; ratingA: number; family: string | null }
   | { code: 'fuse-breaks'; breaksA: number; shortCircuitA: number; better: BetterFuse }
   | { code: 'fuse-volts'; voltsMax: number; highestV: number; better: BetterFuse }

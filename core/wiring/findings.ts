@@ -155,12 +155,12 @@ function ofFuse(
   const { ratingA } = choice;
   if (ratingA < loadA * (1 - SLACK))
     found.push(finding('error', on, { code: 'fuse-small', ratingA, wantedA: loadA * OVER_LOAD, better }));
-  // Where the list ends before one that the rules chose, its wires say so, and what will do.
-  const isSaidOfWires =
-    chosen &&
-    runs.some(({ run, guard }) => beyond.has(run.id) && (guard?.fuses.some(({ id }) => id === part.id) ?? false));
-  if (ratingA > most * (1 + SLACK) && !isSaidOfWires)
-    found.push(finding('error', on, { code: 'fuse-large', ratingA, carriesA: most, better }));
+  if (ratingA > most * (1 + SLACK)) {
+    const listEnds = runs.some(
+      ({ run, guard }) => beyond.has(run.id) && guard?.fuses.some(({ id }) => id === part.id) === true,
+    );
+    found.push(finding('error', on, { code: 'fuse-large', ratingA, carriesA: most, better, listEnds }));
+  }
   if (!chosen || sheet || part.family) {
     const family = sheet
       ? { voltsMax: sheet.standsV, interruptA: sheet.breaksA }

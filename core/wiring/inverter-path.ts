@@ -1,5 +1,5 @@
 import { copperOhm } from '../conductors/copper';
-import type { CircuitFigures, LoopFigures } from './circuit-figures';
+import type { CircuitFigures, LoopFigures, RunFigures } from './circuit-figures';
 import type { WiringPlan } from './plan';
 import { runOhm } from './run-ohm';
 
@@ -34,20 +34,32 @@ export function inverterPath(
     const { lengthM, areaMm2 } = inverterRun;
     return { ohm: copperOhm(2 * lengthM, areaMm2, IN_USE_C), lengthM, from: 'one-run' };
   }
-  const runs = circuit.runs.filter(({ run }) => loop.runIds.includes(run.id));
-  return {
-    ohm: loopOhm(circuit, loop),
-    lengthM: runs.reduce((sum, { run }) => sum + run.lengthM, 0) / 2,
-    from: 'circuit',
-  };
+  return { ohm: loopOhm(circuit, loop), lengthM: oneWayM(circuit, loop), from: 'circuit' };
 }
 
-/** Copper from the bank to a part and back, in use, Ω. Leads of the strings lie side by side: each counts by its share. */
-function loopOhm({ runs, currents: { flows, stringCount } }: CircuitFigures, { runIds }: LoopFigures): number {
+/** m from the bank to the circuit that a DC load is on, there and back halved; null where it has no whole way. */
+export function loadWayM(circuit: CircuitFigures | null, loadId: string): number | null {
+  const loop = circuit?.loops.find(
+    ({ part, hasOut, hasBack }) => part.kind === 'loads' && part.loadIds.includes(loadId) && hasOut && hasBack,
+  );
+  return circuit && loop ? oneWayM(circuit, loop) : null;
+}
+
+/** Of the strings a way leads over one. */
+const runsOf = ({ runs }: CircuitFigures, { runIds }: LoopFigures): RunFigures[] =>
+  runs.filter(({ run }) => runIds.includes(run.id));
+
+const oneWayM = (circuit: CircuitFigures, loop: LoopFigures): number =>
+  runsOf(circuit, loop).reduce((sum, { run }) => sum + run.lengthM, 0) / 2;
+
+/** Copper from the bank to a part and back, in use, Ω. Leads of the strings lie side by side: one counts by its share. */
+function loopOhm(circuit: CircuitFigures, loop: LoopFigures): number {
+  const { flows, stringCount } = circuit.currents;
   const share = (id: string) => (flows.get(id)?.strings.length ?? stringCount) / stringCount;
-  return runs
-    .filter(({ run }) => runIds.includes(run.id))
-    .reduce((sum, { run, areaMm2 }) => sum + share(run.id) * runOhm(run, areaMm2, IN_USE_C), 0);
+  return runsOf(circuit, loop).reduce(
+    (sum, { run, areaMm2 }) => sum + share(run.id) * runOhm(run, areaMm2, IN_USE_C),
+    0,
+  );
 }
 
 /**

@@ -2,10 +2,11 @@ import { computed, inject, Injectable } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { GENERIC_BATTERIES } from '@core/bank/generic-batteries.data';
 import { CHEMISTRIES } from '@core/cells/chemistry.data';
+import type { AuditLine } from '@core/audit/audit-line';
 import { chemistryOf } from '@core/cells/chemistry-of';
 import type { Bank } from '@core/bank/plan';
 import type { Battery } from '@core/cells/battery';
-import { inverterPath } from '@core/wiring/inverter-path';
+import { inverterPath, loadWayM } from '@core/wiring/inverter-path';
 import type { WiringPlan } from '@core/wiring/plan';
 import { Edit } from '../../rig/edit';
 import { rigFeature } from '../../rig/rig-feature';
@@ -28,6 +29,11 @@ export class BankFacts {
   inverterPath(inverterId: string | null = null) {
     const rig = this.rig();
     return rig && inverterPath(rig.wiring, this.derived()?.circuit ?? null, inverterId);
+  }
+  /** m to a load, one way: over its inverter, or over its circuit; as long as none is laid out, the one run that is known. */
+  wayToM({ id, inverterId }: Pick<AuditLine, 'id' | 'inverterId'>): number | null {
+    const ownM = inverterId === null ? loadWayM(this.derived()?.circuit ?? null, id) : null;
+    return ownM ?? this.inverterPath(inverterId)?.lengthM ?? null;
   }
   /** The user's own models first. */
   readonly shelf = computed<readonly Battery[]>(() => [...(this.rig()?.shelf ?? []), ...GENERIC_BATTERIES]);

@@ -1,6 +1,8 @@
 import { TestBed } from '@angular/core/testing';
 import { describe, expect, it } from 'vitest';
 import { CHEMISTRIES } from '@core/cells/chemistry.data';
+import { newLoad } from '@core/audit/fresh';
+import { laidOut } from '../../testing/laid-out';
 import { openPage } from '../../testing/open-page';
 import { sampleRig } from '../../testing/sample-rig';
 import { ChemistryPage } from './chemistry-page';
@@ -100,6 +102,12 @@ describe('system voltages', () => {
     const page = await openPage(VoltagePage, sampleRig());
     expect(page.field('Solar').value).toBe('400');
     expect(page.texts('tbody tr:nth-child(7) td')).toEqual(['31 A', '16 A', '8 A']);
+  });
+  it('take the way that leads to that load, as laid out', async () => {
+    const heater = { ...newLoad('heater', 'Cabin'), name: 'Heater', power: { by: 'watts', powerW: 500 } as const };
+    const page = await openPage(VoltagePage, laidOut({ ...sampleRig(), loads: [heater] }));
+    // Out 0.5 m to the bar, 1 m by the switch, 0.1 + 4 m to the block and 0.1 + 3 m of its own; back 3, 4, 0.1, 0.5 and 0.5 m.
+    expect(page.field('Length, one way').value).toBe('8.4');
   });
   it('say when no section is enough', async () => {
     const page = await openPage(VoltagePage, sampleRig());

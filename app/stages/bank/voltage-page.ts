@@ -51,7 +51,11 @@ export class VoltagePage {
   });
   protected readonly typedW = signal<number | null>(null);
   protected readonly powerW = computed(() => this.typedW() ?? this.largest()?.runningW ?? 0);
-  protected readonly lengthM = linkedSignal(() => this.facts.inverterPath()?.lengthM ?? 1.5);
+  /** As laid out to that load, until another is typed. */
+  protected readonly lengthM = linkedSignal(() => {
+    const line = this.largest();
+    return (line && this.facts.wayToM(line)) ?? 1.5;
+  });
 
   protected readonly columns = computed<SystemVoltage[]>(() => {
     const [bank, derived] = [this.facts.bank(), this.facts.derived()];

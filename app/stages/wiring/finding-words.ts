@@ -282,8 +282,12 @@ function wordsOf(
       return {
         says: `${name}: ${amps(fault.ratingA)} are more than the wire carries`,
         why: `The thinnest wire behind it carries ${amps(fault.carriesA)}: it would burn before the fuse blows.`,
-        remedy: betterWords(fault.better, id, facts),
-        apply: betterPress(fault.better, id, facts),
+        ...(fault.listEnds && fault.better === null
+          ? {
+              remedy: 'No section of the list bears it: cables side by side on its runs, or a higher voltage.',
+              apply: null,
+            }
+          : { remedy: betterWords(fault.better, id, facts), apply: betterPress(fault.better, id, facts) }),
       };
     case 'fuse-unlisted':
       return {
