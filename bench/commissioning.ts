@@ -69,7 +69,8 @@ function demoRigs(): void {
     const called = steps.flatMap((step) => (step.kind === 'roll-call' ? [step] : []));
     const items = called.map(({ item }) => item);
     const knownOf = new Map(rig.loads.map(({ id, known }) => [`load:${id}`, known]));
-    const read = (seed: number, beside: string | null): RollReading[] => {
+    /** @param isFull  the bank takes next to nothing: a source gives what the loads draw that are on, other sources away */
+    const read = (seed: number, beside: string | null, isFull: boolean): RollReading[] => {
       const random = drawsFrom(seed);
       const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
       const together = (1 + 0.03 * normal()) / (0.96 + 0.12 * random());
@@ -84,23 +85,27 @@ function demoRigs(): void {
             : known === 'nameplate'
               ? item.fromA * (0.36 + 0.6 * random()) * together
               : middle * Math.exp(0.08 * normal()) * together;
-        const counted = item.circuitId === beside ? 0 : trueA;
+        const takenA = Math.max(0, -baseA) + 0.02 * item.toA * random();
+        const givenA = isFull && item.toA > 0 ? Math.min(trueA, takenA) : trueA;
+        const counted = item.circuitId === beside ? 0 : givenA;
         const beforeA = shown(baseA);
         baseA += 0.003 * baseA * normal();
         const afterA = shown(baseA + counted);
-        baseA += counted;
+        if (!isFull || item.toA <= 0) baseA += counted;
         return { itemId: item.id, beforeA, afterA };
       });
     };
-    const firsts = (seed: number, beside: string | null) => {
-      const verdict = inferRollCall(items, read(seed, beside), SHUNT, STEP_A);
+    const firsts = (seed: number, beside: string | null, isFull = false) => {
+      const verdict = inferRollCall(items, read(seed, beside, isFull), SHUNT, STEP_A);
       return { verdict, of: (id: string) => verdict.items.get(id)?.causes[0]?.cause };
     };
     const isQuiet = (cause: string | undefined) => cause === 'reads' || cause === 'below-resolution';
-    const healthy = seeds().filter((seed) => {
-      const { verdict, of } = firsts(seed, null);
+    const isHealthy = (isFull: boolean) => (seed: number) => {
+      const { verdict, of } = firsts(seed, null, isFull);
       return verdict.shunt === null && items.every(({ id }) => isQuiet(of(id)));
-    }).length;
+    };
+    const healthy = seeds().filter(isHealthy(false)).length;
+    const full = seeds().filter(isHealthy(true)).length;
     const circuits = [...new Set(items.map(({ circuitId }) => circuitId))];
     const found = circuits.map((beside) => {
       const right = Array.from({ length: 100 }, (_, seed) => seed).filter((seed) => {
@@ -114,7 +119,7 @@ function demoRigs(): void {
     const all = found.reduce((sum, { right }) => sum + right, 0);
     const worst = found.reduce((least, one) => (one.right < least.right ? one : least));
     console.log(
-      `${rig.name}, drawn otherwise: healthy and not accused ${share(healthy, RIGS)}; each negative beside the shunt ${share(all, 100 * circuits.length)}, worst ${worst.beside} ${worst.right} %`,
+      `${rig.name}, drawn otherwise: healthy and not accused ${share(healthy, RIGS)}, with a full bank ${share(full, RIGS)}; each negative beside the shunt ${share(all, 100 * circuits.length)}, worst ${worst.beside} ${worst.right} %`,
     );
   }
 }

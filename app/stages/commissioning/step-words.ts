@@ -101,16 +101,20 @@ function dropHow({ gives, fields }: StepOf<'drop'>): string {
 /** A that few loads draw for long. */
 const HARD_A = 60;
 
+/** A full bank takes next to nothing; a load beside it does, unless another source gives that already. */
+const LEFT_ON =
+  'Leave a large load on and, should the bank be full, take other sources away: it must have something to give.';
+
 function rollCallHow({ about, item, pieces }: StepOf<'roll-call'>): string {
   if ('source' in about)
     return item.idleFraction > 0.02
-      ? 'The sun must stand on it: close its breaker or uncover it, and wait until the controller has found its point.'
-      : 'Start it, and wait until it gives steadily.';
-  if ('part' in about && item.toA > 0) return 'Plug it in, and wait until it gives steadily.';
+      ? `The sun must stand on it. ${LEFT_ON} Close its breaker or uncover it, and wait until the controller has found its point.`
+      : `${LEFT_ON} Start it, and wait until it gives steadily.`;
+  if ('part' in about && item.toA > 0) return `${LEFT_ON} Plug it in, and wait until it gives steadily.`;
   if ('inverter' in about) return 'With nothing plugged in: it draws for itself. It stays on for what hangs on it.';
   const usual =
     item.idleFraction > 0.01
-      ? 'It must really run: turn its dial to the coldest, or whatever makes it begin, and wait until it hums.'
+      ? 'It must really run: do what makes it begin (of a cold box, turn its dial to the coldest), and wait until it hums.'
       : pieces > 1
         ? `All ${pieces} of them, as they usually run.`
         : 'As it usually runs.';

@@ -15,7 +15,7 @@ const BY_KNOWN: Record<KnownBy, readonly [number, number]> = {
   wattmeter: [0.85, 1.15],
   nameplate: [0.4, 1.1],
 };
-/** Of what a source gives at its most: the sun gives what there is, a charger near its limit unless the bank is full. */
+/** Of what a source gives at its most: the sun gives what there is, a charger near its limit as long as that is taken. */
 const BY_SOURCE: Record<Source['kind'] | 'plate' | 'standby' | 'unknown', readonly [number, number]> = {
   solar: [0.03, 1.05],
   engine: [0.4, 1.05],
@@ -48,6 +48,31 @@ const given = formula({
   compute: ({ limitA, offFraction }) => limitA * offFraction,
   source: 'its sheet, as entered',
 });
+
+const least = formula({
+  id: 'commissioning.given-least',
+  says: 'expected change, at the least',
+  unit: 'A',
+  words:
+    'what it usually gives at the least, but no more than half of what is left on draws; 3 % of its limit in any case',
+  terms: {
+    usualA: { says: 'usually at the least', unit: 'A' },
+    onA: { says: 'left on draws at the least', unit: 'A' },
+    mostA: { says: 'at the most', unit: 'A' },
+  },
+  compute: ({ usualA, onA, mostA }) => Math.min(usualA, Math.max(TAKEN_FULL * mostA, onA / 2)),
+  source: 'a full bank takes next to nothing: what is given goes into the loads',
+});
+/** Of what a source gives at its most, on a full bank with nothing on. */
+const TAKEN_FULL = 0.03;
+
+/**
+ * The same of a source, with the bank as full as it may be by then.
+ * @param onA  A that the loads which are left on draw at the least; ≥ 0
+ */
+export function givenAtLeast({ from, to }: ExpectedChange, key: string, onA: Sourced): ExpectedChange {
+  return { from: least.figure({ usualA: from, onA, mostA: to }, { key: `${key}:least`, says: from.says }), to };
+}
 
 /** From the lesser to the greater in size; what leaves the bank is negative. */
 export interface ExpectedChange {

@@ -17,6 +17,8 @@ interface Fault {
   scale?: number;
   /** What it draws ÷ the middle of what is expected. */
   off?: { id: string; factor: number };
+  /** The bank takes next to nothing: sources give what the loads draw that are on. */
+  full?: boolean;
 }
 
 /**
@@ -36,15 +38,21 @@ function walked(steps: readonly StepOf<'roll-call'>[], random: Random, fault: Fa
   );
   const on = new Set<StepOf<'roll-call'>['item']>();
   const shown = () => {
-    let sum = 0;
-    for (const { id, circuitId } of on)
-      if (circuitId !== fault.bypassed)
-        sum += draws.get(id)! * (1 + (id === 'source:solar' ? 0.01 : 0.003) * gauss(random));
+    let [sum, free] = [0, 0];
+    const all = [...on].map((item) => ({ item, amps: draws.get(item.id)! }));
+    if (fault.full) for (const { amps } of all) free -= Math.min(0, amps);
+    for (const { item, amps } of all.sort((a, b) => a.amps - b.amps)) {
+      const givesA = fault.full && amps > 0 ? Math.min(amps, free + 0.02 * amps * random()) : amps;
+      if (givesA > 0) free = Math.max(0, free - givesA);
+      if (item.circuitId !== fault.bypassed)
+        sum += givesA * (1 + (item.id === 'source:solar' ? 0.01 : 0.003) * gauss(random));
+    }
     const read = (sum * gain + zeroA) * (fault.scale ?? 1) + 0.3 * STEP_A * gauss(random);
     return Math.round(read / STEP_A) * STEP_A;
   };
   return steps.map(({ item, offFirst }) => {
     for (const name of offFirst) for (const other of steps) if (other.name === name) on.delete(other.item);
+    if (fault.full && item.toA > 0) for (const other of on) if (other.toA > 0) on.delete(other);
     const beforeA = shown();
     on.add(item);
     return { itemId: item.id, beforeA, afterA: shown() };
@@ -84,6 +92,13 @@ describe('a roll call along the steps of laid-out rigs, as a meter would show it
       return shunt === null && accused.length === 0;
     });
     expect(right / RIGS).toBeGreaterThanOrEqual(0.99);
+  });
+  it('accuses no source of which a full bank takes little, as long as something draws and no other gives', () => {
+    const told = ROLL_CALLS.map((steps, seed) => {
+      const { accused } = said(seed, () => ({ full: true }));
+      return steps.filter(({ about, item }) => 'source' in about && accused.some(([id]) => id === item.id)).length;
+    });
+    expect(told).toEqual(ROLL_CALLS.map(() => 0));
   });
   it('names all that comes back beside the shunt, and nothing else', () => {
     const right = rightOf((seed) => {

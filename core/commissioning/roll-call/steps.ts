@@ -13,7 +13,7 @@ import type { Rest } from '../plan';
 import { rest, rounded } from '../rests';
 import type { StepOf, Subject } from '../step';
 import { batteryLimit } from '../usual-limits';
-import { type ExpectedChange, limitChange, loadChange } from './expected';
+import { type ExpectedChange, givenAtLeast, limitChange, loadChange } from './expected';
 import { callingOrder, type Switched } from './order';
 
 interface Callable extends Switched {
@@ -47,12 +47,22 @@ export function rollCallSteps(context: StepContext): StepOf<'roll-call'>[] {
   });
   const names = namesOf(context);
   const negatives = negativesOf(context);
+  const on = new Map<string, Callable>();
   return order.flatMap(({ id, offFirst }) => {
     const one = byId.get(id);
+    for (const key of offFirst) on.delete(key);
+    if (!one) return [];
     const off = offFirst.map((key) => names.get(key) ?? '').filter((name) => name !== '');
-    return one ? [stepOf(one, off, negatives.get(postOf(one.circuitId, '-')) ?? null, context)] : [];
+    const change =
+      one.currentA > 0 ? givenAtLeast(one.change, id, computed(steadyA([...on.values()]), 'as expected')) : one.change;
+    on.set(id, one);
+    return [stepOf(one, change, off, negatives.get(postOf(one.circuitId, '-')) ?? null, context)];
   });
 }
+
+/** A that loads draw at the least together; one that runs and rests may rest just then. */
+const steadyA = (on: readonly Callable[]): number =>
+  on.reduce((sum, { change, idleFraction }) => sum + (idleFraction > IDLE.steady ? 0 : -change.from.value), 0);
 
 /** The first run at each post that is no positive, by the post. */
 function negativesOf({ circuit }: StepContext): ReadonlyMap<string, string> {
@@ -64,11 +74,11 @@ function negativesOf({ circuit }: StepContext): ReadonlyMap<string, string> {
 
 function stepOf(
   one: Callable,
+  { from, to }: ExpectedChange,
   offFirst: string[],
   negativeRunId: string | null,
   context: StepContext,
 ): StepOf<'roll-call'> {
-  const { from, to } = one.change;
   const reading = { unit: 'A', limit: LIMITS.shownA, optional: false } as const;
   const back = one.loop ? context.circuit.currents.loops.find(({ demand }) => demand.partId === one.circuitId) : null;
   const way = (back?.back ?? []).flatMap(({ run }) =>
