@@ -43,6 +43,7 @@ describe('parseRigFile', () => {
     ['a bank of 0 batteries', { bank: { ...rig.bank, parallelCount: 0 } }, 'rig.bank.parallelCount'],
     ['an unknown field', { bank: { ...rig.bank, colour: 'red' } }, 'rig.bank.colour'],
     ['a made-up time zone', { place: { ...rig.place, timeZone: 'Mars/Base' } }, 'rig.place.timeZone'],
+    ['a second load of one id', { loads: [rig.loads[0], rig.loads[0]] }, 'rig.loads[1].id'],
     ['text for a number', { bank: { ...rig.bank, usableFraction: '0.8' } }, 'rig.bank.usableFraction'],
   ])('names the path of %s', (_name, inRig, path) =>
     expect(problem(file({}, inRig))).toMatchObject({ code: 'wrong-field', path }),

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { REMARK_CODES } from '../logbook/import/remark';
 import { pathText, type PlanProblem, readPlan, type RowsOf } from './read-plan';
 import type { Rig } from './rig';
+import { repeatedId } from './repeated-id';
 import { RIG_FORMAT, RIG_VERSION } from './version';
 
 const StoredRemark = z.strictObject({
@@ -60,6 +61,9 @@ export function parseRigFile(text: string, rowsOf?: RowsOf): RigFileResult {
   }
   const plan = readPlan(around.data.rig, around.data.version, rowsOf);
   if (!plan.ok) return plan;
+  const repeated = repeatedId({ rig: plan.rig });
+  if (repeated)
+    return { ok: false, problem: { code: 'wrong-field', path: pathText(repeated), says: 'another has this id' } };
   const { logs } = around.data;
   const named = new Set(logs.map((log) => log.logId));
   const orphan = plan.rig.logbook.logs.find((log) => !named.has(log.id));
