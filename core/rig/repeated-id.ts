@@ -9,7 +9,7 @@ const OF_SETTINGS = ['values', 'fields'];
 export function repeatedId(value: unknown, path: readonly (string | number)[] = []): (string | number)[] | null {
   if (typeof value !== 'object' || value === null) return null;
   const seen = new Set<unknown>();
-  for (const [key, inner] of Object.entries(value)) {
+  for (const [key, inner] of Object.entries(value) as [string, unknown][]) {
     const at = [...path, Array.isArray(value) ? Number(key) : key];
     if (Array.isArray(value) && typeof inner === 'object' && inner !== null && 'id' in inner) {
       if (seen.has(inner.id)) return [...at, 'id'];
