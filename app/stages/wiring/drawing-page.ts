@@ -9,6 +9,7 @@ import { savePng, saveSvg } from '../../ui/save-drawing';
 import { WorkingStore } from '../../ui/working-store';
 import { Zoomable } from '../../ui/zoomable';
 import { CircuitDrawing } from './circuit-drawing';
+import { FarFuses } from './far-fuses';
 import { FindingList } from './finding-list';
 import { findingWords } from './finding-words';
 import { NetDrawing } from './net-drawing';
@@ -23,6 +24,7 @@ import { WiringFacts } from './wiring-facts';
   selector: 'co-drawing-page',
   imports: [
     CircuitDrawing,
+    FarFuses,
     FigurePart,
     FindingList,
     MarginContent,

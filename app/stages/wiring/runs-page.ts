@@ -12,6 +12,7 @@ import { Choice, type Option } from '../../ui/choice';
 import { FigurePart } from '../../ui/figure';
 import { MarginContent } from '../../ui/margin-slot';
 import { QuantityField } from '../../ui/quantity-field';
+import { FarFuses } from './far-fuses';
 import { FindingList } from './finding-list';
 import { TextField } from '../../ui/text-field';
 import { UnitChoice } from '../../ui/unit-choice';
@@ -45,6 +46,7 @@ const SCHOOL_WORDS: Record<FuseSchool, string> = {
   selector: 'co-runs-page',
   imports: [
     Choice,
+    FarFuses,
     FigurePart,
     FindingList,
     MarginContent,
@@ -72,19 +74,6 @@ export class RunsPage {
   protected readonly schools: readonly Option[] = FUSE_SCHOOLS.map((id) => ({ id, name: SCHOOL_WORDS[id] }));
   /** Fuses of one row each. */
   protected readonly fuses = computed(() => this.facts.circuit()?.fuses ?? []);
-
-  /** Fuses of the list that are larger than what is asked for, since it has none nearer. */
-  protected readonly far = computed(() => {
-    const far = this.fuses().filter(({ offSheetA, choice }) => offSheetA !== null && choice !== null);
-    if (far.length === 0) return null;
-    const one = far.length === 1;
-    return {
-      ids: far.map(({ part }) => part.id),
-      says: `${one ? 'One fuse is' : `${far.length} fuses are`} more than twice what is asked of ${one ? 'it' : 'them'}, and the wire with ${one ? 'it' : 'them'}: the list has none nearer that stands`,
-      highest: far.map(({ highest }) => highest).reduce((most, one) => (one.value > most.value ? one : most)),
-      press: one ? 'Take it by its own sheet' : `Take these ${far.length} by their own sheets`,
-    };
-  });
 
   protected readonly units = inject(UnitChoice);
   /** Every part but fuses, which have a table of their own. */

@@ -196,6 +196,16 @@ describe('runs', () => {
     await page.choose('Family', 'as the rules choose');
     expect(fuse()).toMatchObject({ family: null, sheet: null });
   });
+  it('fuses far from what is asked are said beside the drawing too, and taken by one press there', async () => {
+    const rig = sampleRig();
+    const page = await openPage(DrawingPage, laidOut({ ...rig, bank: { ...rig.bank!, seriesCount: 4 } }));
+    expect(page.margin.textContent).toMatch(/\d+ fuses are more than twice what is asked of them/);
+    page.margin.querySelector<HTMLButtonElement>('co-far-fuses .btn')!.click();
+    await page.settle();
+    expect(page.margin.textContent).not.toContain('more than twice what is asked');
+    const fuse = page.rig().wiring.parts.find(({ id }) => id === 'fuse-group-Cabin') as PartOf<'fuse'>;
+    expect(fuse.sheet!.standsV).toBeGreaterThanOrEqual(57);
+  });
   it('refuses a length of nothing at the field', async () => {
     const page = await openPage(RunsPage, laidOut());
     const [run] = page.rig().wiring.runs;
