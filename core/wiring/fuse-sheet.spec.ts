@@ -95,6 +95,10 @@ describe('a fuse of its own sheet', () => {
     expect(farFromList(501, { highestV: 14, shortCircuitA: 5500 })).toBeNull();
     expect(sheetFor({ highestV: 58.4, shortCircuitA: 4300 })).toEqual({ standsV: 59, breaksA: 4300 });
     expect(sheetFor({ highestV: 3, shortCircuitA: 0 })).toEqual({ standsV: 6, breaksA: 50 });
+    // In tens up to a thousand, in hundreds from there.
+    expect([51, 60, 99, 991, 1001].map((shortCircuitA) => sheetFor({ highestV: 14, shortCircuitA }).breaksA)).toEqual([
+      60, 60, 100, 1000, 1100,
+    ]);
   });
   it('is not offered where no wire of the place may carry so much', () => {
     const big: Rig = { ...van, inverters: van.inverters.map((one) => ({ ...one, continuousW: 5000 })) };
