@@ -21,6 +21,7 @@ import { WiringFacts } from './wiring-facts';
     }
     p {
       margin: 0 0 var(--s2);
+      font: 13px/18px var(--text);
     }
     button {
       margin-bottom: var(--s4);
