@@ -3,6 +3,8 @@ import { judge } from '../commissioning/judge';
 import { standings } from '../commissioning/standing';
 import { madeUpRigs } from '../kept-spec/made-up-rigs';
 import { TYPICAL, typicalName, typicalRig } from '../kept-spec/typical-rigs';
+import { laidOut } from '../../demo/wiring';
+import { FUSE_SCHOOLS } from '../wiring/plan';
 import { deriveRig } from './derive-rig';
 
 const RIGS = [
@@ -19,6 +21,33 @@ describe('rigs as most people have them, and a few with other things aboard', ()
         errors.map(({ fault }) => fault.code),
         is,
       ).toEqual([]);
+    }
+  });
+  it.each(FUSE_SCHOOLS)(
+    'with fuses %s burn no wire: each bears what stands in the fuses, of the strings together',
+    (fuseSchool) => {
+      for (const { is, rig } of RIGS)
+        for (const parallelCount of [rig.bank!.parallelCount, 3]) {
+          const plan = { ...rig, bank: { ...rig.bank!, parallelCount }, wiring: { ...rig.wiring, fuseSchool } };
+          const circuit = deriveRig(laidOut(plan), null).circuit!;
+          const isBeyond = new Set(
+            circuit.findings.flatMap(({ on, fault }) =>
+              on && 'run' in on && fault.code === 'beyond-list' ? [on.run] : [],
+            ),
+          );
+          for (const { run, ampacityA, bears } of circuit.runs)
+            if (ampacityA !== null && !isBeyond.has(run.id))
+              expect(bears.value, `${is}, ${parallelCount} strings: ${run.id}`).toBeLessThanOrEqual(ampacityA + 1e-9);
+        }
+    },
+  );
+  it('with fuses under the wire have none that blows before one behind it, but where that is so over the load', () => {
+    for (const { is, rig } of RIGS) {
+      const unselective = (fuseSchool: (typeof FUSE_SCHOOLS)[number]) =>
+        deriveRig({ ...rig, wiring: { ...rig.wiring, fuseSchool } }, null).circuit!.findings.filter(
+          ({ fault }) => fault.code === 'not-selective',
+        ).length;
+      expect(unselective('wire-down'), is).toBe(unselective('load-up'));
     }
   });
   it('have a meter whose settings lie within what is allowed, in steps of its menu, with nothing to find fault with', () => {

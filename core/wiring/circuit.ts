@@ -7,7 +7,7 @@ import type { SectionList } from '../conductors/choose-section';
 import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
 import { sumOver } from '../formula/formula';
 import { at } from '../quantity/guard';
-import { type Bearing, bearingsOf, bornFor } from './bearing';
+import { type Bearing, bearingsOf, bornA, bornFor } from './bearing';
 import type { Circuit, CircuitFigures, FuseFigures, LoopFigures, RunFigures } from './circuit-figures';
 import { type Currents, currentsOf, type Flow, type Loop, sideA } from './currents';
 import { type DemandParts, demandsOf, inputsOf } from './demand';
@@ -23,7 +23,7 @@ import {
   sideCurrent,
 } from './formulas';
 import { farFromList, isFree, leastOffSheet } from './fuse-sheet';
-import { fusesFor, isOfSheet, isTap } from './fuse-sizes';
+import { besides, fusesFor, isOfSheet, isTap } from './fuse-sizes';
 import { highestOfBank, highestOfSecond } from './highest';
 import { type Part, postOf } from './part';
 import { pick } from './pick';
@@ -74,26 +74,33 @@ export function workOut(rig: CircuitParts): Circuit {
   const facts = { wiring, shape, currents, behind, bearings, designA, highestAt };
   const { sizes, chosen, seenOhm } = settle(facts);
   const placeOf = (fuse: FusePart) => placeBy(seenOhm, highestAt(fuse).value, fuse);
+  const wires = known.flatMap((run): Wire[] => {
+    const carriesA = anyAmpacity(run, areaOf(run, chosen));
+    const isLead = isTap(run, guards.get(run.id), wiring.nearM);
+    return carriesA === null ? [] : [{ run, carriesA, bearing: pick(bearings, run.id), isLead }];
+  });
+  const leastA = leastOffSheet({ wiring, currents, behind, designA, placeOf, sizes });
+  const fuses = fusesChosen({ wiring, guards, wires, sizes, designs, highestAt, seenOhm, leastA, behind, currents });
+  // What stands in them: under the wire it may be more than what the sections were chosen for.
+  const ratings = new Map([...sizes, ...fuses.flatMap(ratingOf)]);
   const runs = known.map((run) =>
     runFigures(run, areaOf(run, chosen), pick(designs, run.id), {
       flow: currents.flows.get(run.id),
       guard: guards.get(run.id) ?? null,
       bearing: pick(bearings, run.id),
-      sizes,
+      sizes: ratings,
       list: wiring.list,
       nominalV,
     }),
   );
   const byId = new Map(runs.map((one) => [one.run.id, one]));
-  const leastA = leastOffSheet({ wiring, currents, behind, designA, placeOf, sizes });
-  const fuseFacts = { wiring, guards, byId, sizes, designs, highestAt, seenOhm, leastA };
   const figures: CircuitFigures = {
     strings,
     seconds,
     nominalV,
     highestV,
     runs,
-    fuses: wiring.parts.flatMap((part) => (part.kind === 'fuse' ? [fuseFigures(part, fuseFacts)] : [])),
+    fuses,
     loops: currents.loops.map((loop) => loopFigures(loop, wiring.parts, byId, currents)),
     inputs: currents.inputs.map((loop) => loopFigures(loop, wiring.parts, byId, currents)),
     currents,
@@ -193,10 +200,21 @@ function runFigures(run: Run, areaMm2: number, design: Figure, facts: RunFacts):
   };
 }
 
+/** A run with what it carries where it lies, A. */
+interface Wire {
+  run: Run;
+  carriesA: number;
+  bearing: Bearing;
+  /** A short one to a fuse, which needs to bear that and not those before it. */
+  isLead: boolean;
+}
+
+const ratingOf = ({ part, choice }: FuseFigures): [string, number][] => (choice ? [[part.id, choice.ratingA]] : []);
+
 interface FuseFacts {
   wiring: WiringPlan;
   guards: ReadonlyMap<string, Guard>;
-  byId: ReadonlyMap<string, RunFigures>;
+  wires: readonly Wire[];
   sizes: ReadonlyMap<string, number>;
   designs: ReadonlyMap<string, Figure>;
   highestAt: (fuse: FusePart) => Figure;
@@ -204,12 +222,49 @@ interface FuseFacts {
   seenOhm: ReadonlyMap<string, number>;
   /** A that each is at least, were all of which the list has none near of their own sheets. */
   leastA: (fuse: FusePart) => number;
+  behind: CircuitFigures['behind'];
+  currents: Currents;
 }
 
+/** All fuses, those before others first. */
+function fusesChosen(facts: FuseFacts): FuseFigures[] {
+  const { wiring, behind, currents } = facts;
+  const parts = wiring.parts.flatMap((part) => (part.kind === 'fuse' ? [part] : []));
+  const isOfStrings = ({ id }: FusePart) =>
+    (currents.flows.get(id)?.strings.length ?? currents.stringCount) < currents.stringCount;
+  const ofStrings = parts.filter(isOfStrings);
+  const found = new Map<string, FuseFigures | null>();
+  const figuresOf = (part: FusePart): FuseFigures | null => {
+    const known = found.get(part.id);
+    if (known !== undefined) return known;
+    // Of two that lie behind each other, in a loop, neither waits for the other.
+    found.set(part.id, null);
+    const selectiveA = parts
+      .filter((one) => behind.get(one.id)?.has(part))
+      .map((one) => ((figuresOf(one)?.choice?.ratingA ?? Infinity) * besides(one, currents)) / wiring.selectiveRatio);
+    const own = fuseFigures(part, facts, {
+      selectiveA: Math.min(Infinity, ...selectiveA) * (1 + SAME_A),
+      alike: ofStrings.includes(part) ? ofStrings : [part],
+    });
+    found.set(part.id, own);
+    return own;
+  };
+  return parts.flatMap((part) => figuresOf(part) ?? []);
+}
+
+/** Whether every wire bears what comes to it with fuses of such a size in these places, or no more than it has to anyway. */
+const isBorne = (ratingA: number, alike: readonly FusePart[], { wires, sizes }: FuseFacts): boolean => {
+  const so = new Map([...sizes, ...alike.map(({ id }) => [id, ratingA] as const)]);
+  return wires.every(({ bearing, carriesA }) => bornA(bearing, so) <= Math.max(carriesA, bornA(bearing, sizes)));
+};
+
+/** @param limits  A up to which those before it blow later, and those that are chosen like it: each string’s has its share in the whole */
 function fuseFigures(
   part: FusePart,
-  { wiring, guards, byId, sizes, designs, highestAt, seenOhm, leastA }: FuseFacts,
+  facts: FuseFacts,
+  { selectiveA, alike }: { selectiveA: number; alike: readonly FusePart[] },
 ): FuseFigures {
+  const { wiring, guards, wires, sizes, designs, highestAt, seenOhm, leastA } = facts;
   const ohm = seenOhm.get(part.id);
   const highest = highestAt(part);
   const shortCircuit =
@@ -222,7 +277,7 @@ function fuseFigures(
           },
           { key: part.id, says: `${part.name}, short circuit through it` },
         );
-  const largest = weakestWire(part, guards, byId, wiring.nearM);
+  const largest = weakestWire(part, guards, wires);
   const design = pick(designs, part.id);
   const own = { part, design, highest, shortCircuit, largest, offSheetA: null };
   const place = { highestV: highest.value, shortCircuitA: shortCircuit?.value ?? 0 };
@@ -235,12 +290,15 @@ function fuseFigures(
     fusesFor(part, place, size, Math.max(size, most))[0] ??
     fusesFor(part, place, design.value * OVER_LOAD, size).at(-1) ??
     null;
-  // Under the wire: the largest that stays within its share of what the wire carries.
-  const down = fusesFor(part, place, size, most * wiring.wireShare).at(-1) ?? null;
+  // Under the wire: the largest that stays within its share of what the wire carries, blows after those behind and burns no other wire.
+  const down = () =>
+    fusesFor(part, place, size, Math.min(most * wiring.wireShare, selectiveA)).findLast(({ ratingA }) =>
+      isBorne(ratingA, alike, facts),
+    );
   const far = isFree(part) && !isOfSheet(own) ? farFromList(leastA(part), place) : null;
   return {
     ...own,
-    choice: wiring.fuseSchool === 'wire-down' ? (down ?? up) : up,
+    choice: wiring.fuseSchool === 'wire-down' ? (down() ?? up) : up,
     chosen: true,
     offSheetA: far !== null && far <= most ? far : null,
   };
@@ -264,24 +322,19 @@ function familyOf(
   return FUSE_FAMILIES.find(({ stepsA }) => stepsA.includes(size))?.family ?? null;
 }
 
-function weakestWire(
-  part: FusePart,
-  guards: ReadonlyMap<string, Guard>,
-  byId: ReadonlyMap<string, RunFigures>,
-  nearM: number,
-): Figure | null {
-  let weakest: { label: string; carriesA: number } | null = null;
-  for (const [id, guard] of guards) {
-    const { run, ampacityA } = pick(byId, id);
-    if (ampacityA === null || isTap(run, guard, nearM) || !guard.fuses.some((fuse) => fuse.id === part.id)) continue;
-    if (weakest === null || ampacityA < weakest.carriesA) weakest = { label: run.label, carriesA: ampacityA };
+function weakestWire(part: FusePart, guards: ReadonlyMap<string, Guard>, wires: readonly Wire[]): Figure | null {
+  let weakest: Wire | null = null;
+  for (const wire of wires) {
+    const isGuarded = !wire.isLead && guards.get(wire.run.id)?.fuses.some(({ id }) => id === part.id) === true;
+    if (isGuarded && (weakest === null || wire.carriesA < weakest.carriesA)) weakest = wire;
   }
-  if (weakest === null) return null;
-  const { label, carriesA } = weakest;
-  return largestFuse.figure(
-    carriesA,
-    { wireA: byDefault(carriesA, `${label}, ampacity table`) },
-    { key: part.id, says: `${part.name}, never above` },
+  return (
+    weakest &&
+    largestFuse.figure(
+      weakest.carriesA,
+      { wireA: byDefault(weakest.carriesA, `${weakest.run.label}, ampacity table`) },
+      { key: part.id, says: `${part.name}, never above` },
+    )
   );
 }
 

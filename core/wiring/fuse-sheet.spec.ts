@@ -134,9 +134,15 @@ describe('a fuse of its own sheet', () => {
   });
   it('under the wire is the largest usual size within its share', () => {
     const plan = withFuse({ ...laid, fuseSchool: 'wire-down' }, { sheet: { standsV: 80, breaksA: 20_000 } });
-    const runs = plan.runs.map((run) => (run.id === 'group-Cabin-plus' ? { ...run, areaMm2: 2.5 } : run));
+    const choice = (...thick: string[]) => {
+      const runs = plan.runs.map((run) => (thick.includes(run.id) ? { ...run, areaMm2: 2.5 } : run));
+      return cabin({ ...plan, runs }).fuse.choice;
+    };
     // 2.5 mm² of 90 °C carries 35 A: 75 % are 26.25.
-    expect(cabin({ ...plan, runs }).fuse.choice).toEqual({ ratingA: 25, family: null });
+    expect(choice('group-Cabin-bar', 'group-Cabin-plus', 'group-Cabin-minus')).toEqual({ ratingA: 25, family: null });
+    // What goes out comes back, and comes over the lead before the fuse: 0.75 mm² carry 16 A.
+    expect(choice('group-Cabin-bar', 'group-Cabin-plus')).toEqual({ ratingA: 15, family: null });
+    expect(choice('group-Cabin-plus', 'group-Cabin-minus')).toEqual({ ratingA: 15, family: null });
   });
   it('says in the lists what it stands and breaks', () => {
     const sheet = { standsV: 80, breaksA: 20_000 };
