@@ -228,7 +228,7 @@ interface FuseFacts {
 
 /** All fuses, those before others first. */
 function fusesChosen(facts: FuseFacts): FuseFigures[] {
-  const { wiring, behind, currents } = facts;
+  const { wiring, behind, currents, sizes } = facts;
   const parts = wiring.parts.flatMap((part) => (part.kind === 'fuse' ? [part] : []));
   const isOfStrings = ({ id }: FusePart) =>
     (currents.flows.get(id)?.strings.length ?? currents.stringCount) < currents.stringCount;
@@ -242,9 +242,11 @@ function fusesChosen(facts: FuseFacts): FuseFigures[] {
     const selectiveA = parts
       .filter((one) => behind.get(one.id)?.has(part))
       .map((one) => ((figuresOf(one)?.choice?.ratingA ?? Infinity) * besides(one, currents)) / wiring.selectiveRatio);
+    const chosen = [...found.values()].flatMap((one) => (one ? ratingOf(one) : []));
     const own = fuseFigures(part, facts, {
       selectiveA: Math.min(Infinity, ...selectiveA) * (1 + SAME_A),
       alike: ofStrings.includes(part) ? ofStrings : [part],
+      others: new Map([...sizes, ...chosen]),
     });
     found.set(part.id, own);
     return own;
@@ -252,19 +254,27 @@ function fusesChosen(facts: FuseFacts): FuseFigures[] {
   return parts.flatMap((part) => figuresOf(part) ?? []);
 }
 
-/** Whether every wire bears what comes to it with fuses of such a size in these places, or no more than it has to anyway. */
-const isBorne = (ratingA: number, alike: readonly FusePart[], { wires, sizes }: FuseFacts): boolean => {
-  const so = new Map([...sizes, ...alike.map(({ id }) => [id, ratingA] as const)]);
-  return wires.every(({ bearing, carriesA }) => bornA(bearing, so) <= Math.max(carriesA, bornA(bearing, sizes)));
-};
+/** What a fuse has to keep to of the others. */
+interface Among {
+  /** A up to which those before it blow later. */
+  selectiveA: number;
+  /** Those that are chosen like it, itself among them: each string’s has its part of the whole. */
+  alike: readonly FusePart[];
+  /** A of all, as chosen already, or as they are at least. */
+  others: ReadonlyMap<string, number>;
+}
 
-/** @param limits  A up to which those before it blow later, and those that are chosen like it: each string’s has its share in the whole */
+/** Whether every wire bears what comes to it with a fuse of such a size and those that are like it, or no more than it has to anyway. */
+function isBorne(ratingA: number, { alike, others }: Among, wires: readonly Wire[]): boolean {
+  const so = new Map([...others, ...alike.map(({ id }) => [id, ratingA] as const)]);
+  return wires.every(({ bearing, carriesA }) => bornA(bearing, so) <= Math.max(carriesA, bornA(bearing, others)));
+}
+
 function fuseFigures(
   part: FusePart,
-  facts: FuseFacts,
-  { selectiveA, alike }: { selectiveA: number; alike: readonly FusePart[] },
+  { wiring, guards, wires, sizes, designs, highestAt, seenOhm, leastA }: FuseFacts,
+  among: Among,
 ): FuseFigures {
-  const { wiring, guards, wires, sizes, designs, highestAt, seenOhm, leastA } = facts;
   const ohm = seenOhm.get(part.id);
   const highest = highestAt(part);
   const shortCircuit =
@@ -290,10 +300,10 @@ function fuseFigures(
     fusesFor(part, place, size, Math.max(size, most))[0] ??
     fusesFor(part, place, design.value * OVER_LOAD, size).at(-1) ??
     null;
-  // Under the wire: the largest that stays within its share of what the wire carries, blows after those behind and burns no other wire.
+  // Under the wire: the largest within its share of what that carries, which those before it outlast and which burns no other wire.
   const down = () =>
-    fusesFor(part, place, size, Math.min(most * wiring.wireShare, selectiveA)).findLast(({ ratingA }) =>
-      isBorne(ratingA, alike, facts),
+    fusesFor(part, place, size, Math.min(most * wiring.wireShare, among.selectiveA)).findLast(({ ratingA }) =>
+      isBorne(ratingA, among, wires),
     );
   const far = isFree(part) && !isOfSheet(own) ? farFromList(leastA(part), place) : null;
   return {
