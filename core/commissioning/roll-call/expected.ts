@@ -54,7 +54,7 @@ const least = formula({
   says: 'expected change, at the least',
   unit: 'A',
   words:
-    'what it usually gives at the least, but no more than half of what is left on draws; 3 % of its limit in any case',
+    'the lesser of what it usually gives at the least and half of what is left on draws, that half no less than 3 % of its most',
   terms: {
     usualA: { says: 'usually at the least', unit: 'A' },
     onA: { says: 'left on draws at the least', unit: 'A' },

@@ -60,9 +60,11 @@ export function rollCallSteps(context: StepContext): StepOf<'roll-call'>[] {
   });
 }
 
-/** A that loads draw at the least together; one that runs and rests may rest just then. */
+/** A that loads draw at the least together, sources left out; one that runs and rests may rest just then. */
 const steadyA = (on: readonly Callable[]): number =>
-  on.reduce((sum, { change, idleFraction }) => sum + (idleFraction > IDLE.steady ? 0 : -change.from.value), 0);
+  on
+    .filter(({ currentA, idleFraction }) => currentA < 0 && idleFraction <= IDLE.steady)
+    .reduce((sum, { change }) => sum - change.from.value, 0);
 
 /** The first run at each post that is no positive, by the post. */
 function negativesOf({ circuit }: StepContext): ReadonlyMap<string, string> {
