@@ -40,7 +40,7 @@ export function bankDemand(
     blocks,
     autonomyDays,
     peakW: audit.peakW.value,
-    chargeAt: (nominalV) => chargingPeak(plan.charging, nominalV),
+    chargeAt: (nominalV) => chargingPeak({ ...plan.charging, inverters: plan.inverters }, nominalV),
     p50DayAh: quantiles?.p50Ah ?? audit.dayAh,
     p90DayAh: quantiles?.p90Ah ?? demand.dayAh,
     inverterW: drawAtRating(plan.inverters, audit.inverters),

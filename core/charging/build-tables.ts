@@ -5,6 +5,7 @@ import { chargeLimit } from './charge-limit';
 import { bankLoop } from '../bank/resistance';
 import { CHARGES_AT_C } from './running-current';
 import { chargingVoltage } from './charging-voltage';
+import { feedBefore } from '../sources/device';
 import { siteYear } from '../climate/site-year';
 import { daysAbout, MONTH_OF_DAY } from '../series/calendar';
 import { checkTables } from '../simulation/check-tables';
@@ -43,6 +44,7 @@ export function buildTables(parts: YearParts, cache: TableCache, change: WhatIf 
   const forcedClearness = new Float64Array(365).fill(Number.NaN);
   for (const day of daysAbout(change.month, change.dullDays)) forcedClearness[day] = change.dullClearness;
   const loop = bankLoop(bank, edits, CHARGES_AT_C);
+  const working = plan.sources.filter(({ on, id }) => on && id !== change.failedSourceId);
   const stillDays = daysAbout(change.month, change.stayPutDays);
 
   const tables: YearTables = {
@@ -66,13 +68,13 @@ export function buildTables(parts: YearParts, cache: TableCache, change: WhatIf 
     forcedClearness,
     loadSetOfDay,
     loadSets,
-    sources: plan.sources
-      .filter(({ on, id }) => on && id !== change.failedSourceId)
-      .map((source) => {
-        const solar =
-          source.kind === 'solar' ? solarTables(source, sites, tempOfDay, chargeV, plan.skyModel, cache) : [];
-        return sourceTable(source, solar, source.kind === 'engine' ? stillDays : [], loop);
-      }),
+    sources: working.map((source) => {
+      const solar = source.kind === 'solar' ? solarTables(source, sites, tempOfDay, chargeV, plan.skyModel, cache) : [];
+      const before = feedBefore(source, { sources: plan.sources, inverters: parts.inverters }).filter((one) =>
+        working.includes(one),
+      );
+      return sourceTable(source, solar, source.kind === 'engine' ? stillDays : [], loop, before);
+    }),
   };
   return checkTables({ ...tables, firstDay: firstDay(tables, sites) });
 }

@@ -6,7 +6,11 @@ import { chargingPeak } from './charging-peak';
 
 const roof = (powerW: number): Source =>
   ({ ...newSource('solar', 's'), name: 'Roof', limitA: 20, arrays: [newArray('a', powerW)] }) as Source;
-const plan = { ...newCharging(), sources: [roof(480), newSource('engine', 'e'), newSource('shore', 'm')] };
+const plan = {
+  ...newCharging(),
+  inverters: [],
+  sources: [roof(480), newSource('engine', 'e'), newSource('shore', 'm')],
+};
 
 describe('what charges at once', () => {
   it('by hand: 480 W · 0.95 ÷ 24 V = 19 A of sun, 30 A of engine, 20 A of mains', () => {
@@ -31,10 +35,22 @@ describe('what charges at once', () => {
       ...newSource('other', 'w'),
       hoursA: Array.from({ length: 24 }, (_, k) => (k === 3 ? 7 : 1)),
     } as Source;
-    expect(chargingPeak({ sources: [relay, wind], sharedLimitA: null }, 12)!.value).toBe(52);
+    expect(chargingPeak({ ...plan, sources: [relay, wind] }, 12)!.value).toBe(52);
+  });
+  it('counts a charger that mains and a generator feed once, by the larger', () => {
+    const generator = {
+      ...newSource('shore', 'g'),
+      name: 'Generator',
+      currentA: 35,
+      through: { sourceId: 'm' },
+    } as Source;
+    const peak = chargingPeak({ ...plan, sources: [newSource('shore', 'm'), generator] }, 12)!;
+    expect(peak.value).toBe(35);
+    const [term] = peak.working().terms[0]!.working!().terms;
+    expect(term).toMatchObject({ says: 'Shore charger or Generator', note: 'by Generator; one feeds it at a time' });
   });
   it('is not known without a source in use', () => {
-    expect(chargingPeak(newCharging(), 12)).toBeNull();
+    expect(chargingPeak({ ...newCharging(), inverters: [] }, 12)).toBeNull();
     expect(chargingPeak({ ...plan, sources: [{ ...roof(100), on: false }] }, 12)).toBeNull();
   });
 });

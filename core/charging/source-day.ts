@@ -14,7 +14,7 @@ import { usualDays } from '../climate/usual-days';
 import { monthStart } from '../series/calendar';
 import { aboveAirDay } from './light-figures';
 import { runningCurrent } from './running-current';
-import { runningShares } from '../sources/week-hours';
+import { sharesAfter } from '../sources/week-hours';
 
 const onPlane = formula({
   id: 'charging.plane-sun',
@@ -83,13 +83,16 @@ export interface Surroundings {
   edits: ChemistryEdits;
 }
 
-/** What a source offers on a usual day of each month: [12] figures, 0 where it is off. */
-export function sourceYear(source: Source, around: Surroundings): Figure[] {
+/**
+ * What a source offers on a usual day of each month: [12] figures, 0 where it is off.
+ * @param before  those that feed the same device and go first
+ */
+export function sourceYear(source: Source, around: Surroundings, before: readonly Source[] = []): Figure[] {
   if (source.kind === 'solar') {
     return around.sites.map((site) => solarDay(source, site, around));
   }
   const { bank, edits, chargeV } = around;
-  const shares = runningShares(source);
+  const shares = sharesAfter(source, before);
   return MONTH_DAYS.map((days, month) => {
     const from = monthStart(month) * 24;
     const own = shares.subarray(from, from + days * 24);

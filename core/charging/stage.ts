@@ -1,3 +1,4 @@
+import { isObject } from '../plan/lift';
 import { defineStage } from '../plan/stage-definition';
 import { newCharging } from './fresh';
 import { ChargingPlan } from './plan';
@@ -10,6 +11,15 @@ export const chargingStage = defineStage({
   lift: {
     /** Nothing was planned about charging. */
     2: (plan) => ({ ...plan, charging: newCharging() }),
+    /** Mains or a generator may come out of an inverter, or of another’s charger. */
+    11: (plan) => {
+      const { charging } = plan;
+      if (!isObject(charging) || !Array.isArray(charging['sources'])) return plan;
+      const sources = charging['sources'].map((source: unknown) =>
+        isObject(source) && source['kind'] === 'shore' ? { ...source, through: null } : source,
+      );
+      return { ...plan, charging: { ...charging, sources } };
+    },
   },
   records: ['charging.weather.dailyClearness'],
   reads: [],

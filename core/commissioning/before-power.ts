@@ -109,13 +109,14 @@ function torques({ circuit, wiring, names, sources }: StepContext): Step[] {
 
 /** Every positive is followed before the last connection is made. */
 function polarity({ circuit }: StepContext): Step {
+  const followed = circuit.loops.filter(({ demand }) => !demand.also);
   return {
     ...bare,
     id: 'polarity',
     kind: 'polarity',
     phase: 'before-power',
-    checks: circuit.loops.map(({ part }) => ({ id: part.id, name: part.name, nut: null })),
-    rests: circuit.loops.map(({ part }) => rest(part.id, 'there')),
+    checks: followed.map(({ part }) => ({ id: part.id, name: part.name, nut: null })),
+    rests: followed.map(({ part }) => rest(part.id, 'there')),
   };
 }
 

@@ -58,12 +58,15 @@ const heat = formula({
 
 /** Every circuit that carries much, the largest always: volts along its way under a known load. */
 export function dropSteps(context: StepContext): StepOf<'drop'>[] {
-  const whole = context.circuit.loops.filter(({ hasOut, hasBack }) => hasOut && hasBack);
   const size = ({ demand }: LoopFigures) => demand.current.value;
-  const largest = Math.max(...whole.map(size));
-  return whole
-    .filter((loop) => size(loop) >= Math.min(PROVEN_FROM_A, largest))
-    .sort((a, b) => size(b) - size(a))
+  const whole = context.circuit.loops
+    .filter(({ hasOut, hasBack }) => hasOut && hasBack)
+    .sort((a, b) => size(b) - size(a));
+  const [largest] = whole;
+  // An inverter that charges too is proven once, by the greater of the two.
+  const once = whole.filter(({ part }, k) => whole.findIndex((one) => one.part === part) === k);
+  return once
+    .filter((loop) => size(loop) >= Math.min(PROVEN_FROM_A, largest ? size(largest) : 0))
     .map((loop) => dropStep(loop, context));
 }
 

@@ -1,5 +1,6 @@
 import { computed, type Figure } from '../formula/figure';
 import { sumOver } from '../formula/formula';
+import { type Device, deviceOf, type Devices, isSameDevice } from '../sources/device';
 import type { StepContext } from './context';
 import { COMMISSIONING_LIMITS as LIMITS } from './limits';
 import { rest } from './rests';
@@ -11,7 +12,8 @@ import type { Step, StepOf } from './step';
  * nothing may flow.
  * @param called  the steps of the roll call: what each circuit takes and gives
  */
-export function powerUp({ circuit, wiring, loads }: StepContext, called: readonly StepOf<'roll-call'>[]): Step[] {
+export function powerUp(context: StepContext, called: readonly StepOf<'roll-call'>[]): Step[] {
+  const { circuit, wiring, loads } = context;
   const { flows } = circuit.currents;
   const breakers = wiring.parts
     .filter(({ kind }) => kind === 'switch' || kind === 'fuse')
@@ -54,7 +56,7 @@ export function powerUp({ circuit, wiring, loads }: StepContext, called: readonl
         {
           what: 'shown',
           from: most(part.id, part.name, 'takes', mayFlow),
-          to: most(part.id, part.name, 'gives', mayFlow),
+          to: most(part.id, part.name, 'gives', oneOfEach(mayFlow, context)),
         },
       ],
       rests: [
@@ -62,6 +64,22 @@ export function powerUp({ circuit, wiring, loads }: StepContext, called: readonl
         ...[...behind].sort().map((id) => rest(id, 'behind it')),
       ],
     };
+  });
+}
+
+/** Of sources that come out of one device the largest: one feeds it at a time. */
+function oneOfEach(called: readonly StepOf<'roll-call'>[], among: Devices): StepOf<'roll-call'>[] {
+  const deviceBy = ({ about }: StepOf<'roll-call'>): Device | null => {
+    const source = 'source' in about && among.sources.find(({ id }) => id === about.source);
+    return source ? deviceOf(source, among) : null;
+  };
+  return called.filter((one, k) => {
+    const device = deviceBy(one);
+    const rivals = called.filter((other, j) => {
+      const others = j === k ? null : deviceBy(other);
+      return device && others && isSameDevice(device, others);
+    });
+    return rivals.every(({ item, id }) => item.toA < one.item.toA || (item.toA === one.item.toA && id > one.id));
   });
 }
 

@@ -97,6 +97,8 @@ export type Step = Common &
         about: Subject;
         pieces: number;
         offFirst: readonly string[];
+        /** A source that an inverter gives, which passes the mains on to what hangs on it. */
+        byInverter: boolean;
         negativeRunId: string | null;
       }
     | { kind: 'drop'; partId: string; gives: boolean; stretches: readonly Stretch[] }

@@ -333,7 +333,7 @@ export function conducted() {
           blocks,
           autonomyDays: 2,
           peakW: audit.peakW.value,
-          chargeAt: (nominalV) => chargingPeak(piedWagtail.charging, nominalV),
+          chargeAt: (nominalV) => chargingPeak({ ...piedWagtail.charging, inverters: piedWagtail.inverters }, nominalV),
           p50DayAh: entered(50),
           p90DayAh: entered(62),
           inverterW: blocks === 1 ? null : 1100,
@@ -443,7 +443,7 @@ export const charged = () =>
     const given = { chemistry, fromSoc: 0.42, offeredA, limitA, capacityAh: capacityOf(bank) };
     return {
       limitA,
-      peak: chargingPeak(rig.charging, 24),
+      peak: chargingPeak({ ...rig.charging, inverters: rig.inverters }, 24),
       chargeV,
       years: rig.charging.sources.map((source) => sourceYear(source, around)),
       workings: rig.charging.sources.map((source) => fingerprint(sourceYear(source, around)[4]!)),

@@ -120,6 +120,22 @@ const MADE: readonly Made[] = [
       solar('deck', 200, 15),
     ],
   },
+  {
+    name: 'motorhome, 12 V of two lithium, an inverter that charges too, a generator at the same inlet',
+    bank: bankOf('lfp', 4, 150, 1, 2, 150),
+    loads: [
+      lamp('fridge', 'Galley', 150, { must: true, ...on('inv'), ...share(0.4) }),
+      lamp('kettle', 'Galley', 1500, { ...on('inv'), ...hours(0.3) }),
+      lamp('lights', 'Cabin', 4, { quantity: 10, ...hours(5) }),
+      lamp('fan', 'Cabin', 40, { must: true, ...hours(8) }),
+    ],
+    inverters: [inverter('inv', 2000, 25, 10.5)],
+    sources: [
+      { ...shore(100), name: 'Mains', through: { inverterId: 'inv' } } as Source,
+      { ...shore(70), id: 'set', name: 'Generator', supply: 'generator', through: { sourceId: 'mains' } } as Source,
+      solar('roof', 600, 50),
+    ],
+  },
 ];
 
 /** Rigs with other things aboard than most have, each laid out: what once was installed wrongly, or could not be. */

@@ -11,7 +11,7 @@ import type { ChemistryEdits } from '../cells/chemistry-edit';
 import { twelveVoltBlocks, usualCutOffV } from '../cells/twelve-volt-blocks';
 import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
 import { account, formula } from '../formula/formula';
-import { sourceLimit } from '../sources/source-limit';
+import { deviceLimit, devicesInUse } from '../sources/device';
 import type { Source } from '../sources/source';
 import type { Circuit } from '../wiring/circuit-figures';
 import { invertersOff } from '../wiring/inverter-off';
@@ -141,7 +141,7 @@ export function monitorFacts(rig: MonitorRig, profile: Profile = profileOf(rig.p
     largestA: largest.figure({
       surgeA: drawn.figure({ powerW: audit.surgeW, voltageV: lowestV }, { key: 'surge' }),
       sourcesA: computed(
-        sources.filter(({ on }) => on).reduce((sum, source) => sum + sourceLimit(source).value, 0),
+        devicesInUse(rig).reduce((sum, one) => sum + deviceLimit(one.sources).value, 0),
         'limits of the sources that are on',
       ),
       starterA: plan.starterA === null ? byDefault(0, 'none') : entered(plan.starterA),

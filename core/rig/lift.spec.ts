@@ -3,6 +3,8 @@ import { newLoad } from '../audit/fresh';
 import { simpleBank } from '../bank/fresh';
 import { MONITOR_BEFORE_9 } from '../kept-spec/monitor-before-9';
 import { nowKeyed } from '../monitor/entries';
+import { newSource } from '../sources/new-source';
+import type { Source } from '../sources/source';
 import { newRig } from './new-rig';
 import { parseRigFile } from './rig-file';
 import { newFuse, newRun } from '../wiring/new-parts';
@@ -185,6 +187,18 @@ describe('files of version 10', () => {
     );
     expect(result.ok && result.file.rig.wiring.runs).toEqual([{ ...older, conductors: 1 }]);
     expect(result.ok && result.file.rig.wiring.parts).toEqual([{ ...circuit, converterV: null }]);
+  });
+});
+
+describe('files of version 11', () => {
+  it('have a charger of its own for each source of mains', () => {
+    const rig = newRig('r', 'R', 'UTC');
+    const { through, ...shore } = newSource('shore', 's') as Extract<Source, { kind: 'shore' }>;
+    const sun = newSource('solar', 'sun');
+    const old = { ...rig, charging: { ...rig.charging, sources: [shore, sun] } };
+    const result = parseRigFile(JSON.stringify({ format: 'coulan-rig', version: 11, rig: old, logs: [] }));
+    expect(result.ok && result.file.rig.charging.sources).toEqual([{ ...shore, through }, sun]);
+    expect(through).toBeNull();
   });
 });
 

@@ -27,7 +27,7 @@ describe('parseRigFile', () => {
   it.each([
     ['truncated', file().slice(0, 80), { code: 'not-json' }],
     ['something else', '{"a":1}', { code: 'not-a-rig' }],
-    ['a newer version', file({ version: 12 }), { code: 'newer-version', version: 12 }],
+    ['a newer version', file({ version: 13 }), { code: 'newer-version', version: 13 }],
   ])('refuses %s', (_name, text, expected) => expect(problem(text)).toEqual(expected));
   it.each([
     [

@@ -1,6 +1,6 @@
 import { at } from '../quantity/guard';
 import { relayCurrent } from '../sources/relay-current';
-import { runningShares } from '../sources/week-hours';
+import { sharesAfter } from '../sources/week-hours';
 import type { VoltageLoop } from '../cells/voltage-loop';
 import type { Source } from '../sources/source';
 import { RELAY_STEPS, type SolarTable, type SourceTable } from './year-tables';
@@ -10,14 +10,16 @@ import { RELAY_STEPS, type SolarTable, type SourceTable } from './year-tables';
  * @param never  days (0 … 364) on which it does not run
  * @param bank   for a relay: as it is while it charges
  * @param solar  its arrays, worked out; empty for other kinds
+ * @param before those that feed the same device and go first
  */
 export function sourceTable(
   source: Source,
   solar: readonly SolarTable[],
   never: readonly number[],
   bank: VoltageLoop,
+  before: readonly Source[] = [],
 ): SourceTable {
-  const shares = runningShares(source);
+  const shares = sharesAfter(source, before);
   for (const day of never) shares.fill(0, day * 24, day * 24 + 24);
   const base = { id: source.id, scheduleA: null, relayA: null, solar };
   switch (source.kind) {

@@ -40,6 +40,7 @@ export function newSource(kind: SourceKind, id: string): Source {
         name: 'Shore charger',
         supply: 'mains',
         currentA: 20,
+        through: null,
         week: weekOf([5, 6], 18, 12),
         quiet: null,
       };

@@ -73,11 +73,17 @@ const EngineSource = z.strictObject({
   trips: z.array(Trip).max(60),
 });
 
+/** An inverter that charges too, on one pair of cables, or the charger that another source feeds as well. */
+const Through = z.union([z.strictObject({ inverterId: id }), z.strictObject({ sourceId: id })]);
+export type Through = z.infer<typeof Through>;
+
 const ShoreSource = z.strictObject({
   ...common,
   kind: z.literal('shore'),
   supply: z.enum(['mains', 'generator']),
   currentA: quantity(SOURCE_LIMITS.chargerA),
+  /** What its current comes out of; null: a charger of its own. */
+  through: Through.nullable(),
   week: WeekHours,
   /** No running between these hours of the clock. */
   quiet: z

@@ -26,6 +26,19 @@ export function runningShares(source: Source): Float64Array {
   return shares;
 }
 
+/**
+ * The same of one that shares its device: while another feeds that, it rests.
+ * @param before  those that go first
+ */
+export function sharesAfter(source: Source, before: readonly Source[]): Float64Array {
+  const shares = runningShares(source);
+  for (const other of before) {
+    const taken = runningShares(other);
+    for (let k = 0; k < shares.length; k++) shares[k] = Math.max(0, Math.min(shares[k]!, 1 - taken[k]!));
+  }
+  return shares;
+}
+
 function hoursOn(
   source: { week: WeekHours; trips?: readonly Trip[] },
   day: number,

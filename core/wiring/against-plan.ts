@@ -1,6 +1,7 @@
 import type { AuditLine } from '../audit/audit-line';
 import type { Inverter } from '../audit/inverter';
 import type { Load } from '../audit/load';
+import { type Device, deviceOf } from '../sources/device';
 import { type Source, takesFromSecond } from '../sources/source';
 import type { CircuitFigures } from './circuit-figures';
 import { type BankOf, converterV, systemV } from './converter';
@@ -101,7 +102,8 @@ function without({ wiring, loads, inverters, sources, lines }: PlanFacts): Findi
   const loose = idsOf(loads, ({ id, supply }) => supply === 'dc' && !served.has(id));
   const acIds = idsOf(loads, ({ id, supply }) => supply === 'ac' && (inverterOf.get(id) ?? null) === null);
   const inverterIds = idsOf(inverters, ({ id }) => !drawnInverters.has(id));
-  const sourceIds = idsOf(sources, ({ id, on }) => on && !drawnSources.has(id));
+  const isDrawn = ({ is, id }: Device) => (is === 'inverter' ? drawnInverters : drawnSources).has(id);
+  const sourceIds = idsOf(sources, (source) => source.on && !isDrawn(deviceOf(source, { sources, inverters })));
   const found: Finding[] = [];
   if (inverterIds.length + sourceIds.length > 0)
     found.push(finding('warning', null, { code: 'without-part', inverterIds, sourceIds }));

@@ -57,7 +57,19 @@ function selectiveA(
   const nextA = family.stepsA.find((stepA) => stepA >= wantedA) ?? Number.POSITIVE_INFINITY;
   return nextA * (isOfString ? stringCount - 1 : 1);
 }
-const rigs: fc.Arbitrary<Rig> = fc.record({
+/** Some of the mains and generators come out of the inverter, or of the charger of one before. */
+function cameOutOf(rig: Rig, ways: readonly number[]): Rig {
+  const sources = rig.sources.map((source, k): Source => {
+    if (source.kind !== 'shore') return source;
+    const [inverter] = rig.inverters;
+    const before = rig.sources.slice(0, k).find(({ kind }) => kind === 'shore');
+    const way = at(ways, k % ways.length);
+    if (way === 1 && inverter) return { ...source, through: { inverterId: inverter.id } };
+    return way === 2 && before ? { ...source, supply: 'generator', through: { sourceId: before.id } } : source;
+  });
+  return { ...rig, sources };
+}
+const plainRigs: fc.Arbitrary<Rig> = fc.record({
   bank: banks,
   loads: fc
     .array(
@@ -86,6 +98,9 @@ const rigs: fc.Arbitrary<Rig> = fc.record({
     )
     .map((rows) => rows.map(({ kind, limitA }, k) => ({ ...sourceOf(kind, `s${k}`, limitA), name: `Source ${k}` }))),
 });
+const rigs = fc
+  .tuple(plainRigs, fc.array(fc.integer({ min: 0, max: 2 }), { minLength: 1, maxLength: 3 }))
+  .map(([rig, ways]) => cameOutOf(rig, ways));
 
 describe('lay it out', () => {
   it('puts a whole circuit down: every consumer and source has its way and a fuse, and nothing is wrong', () => {

@@ -367,11 +367,12 @@ function loopFigures(
     parts,
     parts.findIndex(({ id }) => id === demand.partId),
   );
+  const key = demand.also ? `${part.id}:also` : part.id;
   const runs = [...(out ?? []), ...(back ?? [])].flatMap(({ run }) => (run ? [pick(byId, run.id)] : []));
   const drop = ofAllRuns(
     {
-      id: `wiring.drop:${part.id}`,
-      says: `${part.name}, lost there and back`,
+      id: `wiring.drop:${key}`,
+      says: `${demand.says}, lost there and back`,
       unit: 'V',
       source: demand.gives
         ? 'the runs of its way, with all sources at their most and nothing drawn: then a charger sees most too much'
@@ -386,7 +387,7 @@ function loopFigures(
     drop,
     share: dropShare.figure(
       { dropV: drop, nominalV: byDefault(demand.systemV, 'of its battery') },
-      { key: part.id, says: `${part.name}, share lost on the way` },
+      { key, says: `${demand.says}, share lost on the way` },
     ),
     hasOut: out !== null,
     hasBack: back !== null,

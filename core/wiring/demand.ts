@@ -6,6 +6,7 @@ import type { Bank } from '../bank/plan';
 import { usualCutOffV } from '../cells/twelve-volt-blocks';
 import { chemistryOf } from '../cells/chemistry-of';
 import type { ChemistryEdits } from '../cells/chemistry-edit';
+import { deviceLimit, sourcesOf } from '../sources/device';
 import { joinsByRelay, type Source } from '../sources/source';
 import { sourceLimit } from '../sources/source-limit';
 import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
@@ -29,6 +30,8 @@ export interface Demand {
   /** What it is called. */
   says: string;
   gives: boolean;
+  /** What a part gives besides what it takes, on the same pair of cables: an inverter that charges too. */
+  also: boolean;
   current: Figure;
   /** What it draws while the hardest of its loads starts, A; 0 of what gives. */
   surgeA: number;
@@ -125,19 +128,24 @@ export function demandsOf(parts: readonly Part[], rig: DemandParts, nominalV: nu
         const served = rig.audit.lines.filter((line) => line.inverterId === inverter.id);
         const standby = lineOf.get(`standby:${inverter.id}`);
         const current = byPower.figure({ powerW, lowestV: workingV }, { key: part.id });
-        return [
-          {
-            ...demand(part, false, current, USUAL_DROP.main, nominalV),
-            surgeA: surgeW(served) / workingV.value,
-            hoursA: hourly(standby ? [...served, standby] : served, nominalV),
-          },
-        ];
+        const takes: Demand = {
+          ...demand(part, false, current, USUAL_DROP.main, nominalV),
+          surgeA: surgeW(served) / workingV.value,
+          hoursA: hourly(standby ? [...served, standby] : served, nominalV),
+        };
+        const charging = sourcesOf({ is: 'inverter', id: inverter.id }, rig).filter(({ on }) => on);
+        if (charging.length === 0) return [takes];
+        const given = limitFigure(part, deviceLimit(charging), `${part.name}, while it charges`);
+        return [takes, { ...demand(part, true, given, USUAL_DROP.charging, nominalV), says: given.says, also: true }];
       }
       case 'charger': {
         const source = rig.sources.find(({ id }) => id === part.sourceId);
         if (!source) return [];
         const usual = joinsByRelay(source) ? USUAL_DROP.relay : USUAL_DROP.charging;
-        return [demand(part, true, limitFigure(part, sourceLimit(source)), usual, nominalV)];
+        const fed = sourcesOf({ is: 'charger', id: source.id }, rig);
+        if (fed.length === 0) return [];
+        const used = fed.filter(({ on }) => on);
+        return [demand(part, true, limitFigure(part, deviceLimit(used.length > 0 ? used : fed)), usual, nominalV)];
       }
       case 'loads': {
         const on = loadsOn(part, loadOf);
@@ -202,8 +210,8 @@ export const allLoads = ({
 const lowestWorkingV = (bank: Bank, edits: ChemistryEdits): Sourced =>
   byDefault(usualCutOffV(bank, chemistryOf(bank.battery, edits)), 'usual cut-off of an inverter');
 
-const limitFigure = (part: Part, limitA: Sourced): Figure =>
-  atLimit.figure(limitA.value, { limitA }, { key: part.id, says: part.name });
+const limitFigure = (part: Part, limitA: Sourced, says = part.name): Figure =>
+  atLimit.figure(limitA.value, { limitA }, { key: part.id, says });
 
 const demand = (
   part: Extract<Part, { dropFraction: number | null }>,
@@ -215,6 +223,7 @@ const demand = (
   partId: part.id,
   says: part.name,
   gives,
+  also: false,
   current,
   surgeA: gives ? 0 : current.value,
   hoursA: null,

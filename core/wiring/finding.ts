@@ -30,7 +30,7 @@ export type Fault =
   | { code: 'cut-otherwise'; cutMm2: number; cutForM: number; areaMm2: number; lengthM: number }
   | { code: 'thin'; carriesA: number; wantedA: number; by: BornFor; enoughMm2: number | null }
   /** On the way to a part and back; where the list ends, every run of it is as thick as any is, and chosen so. */
-  | { code: 'drop'; fraction: number; mostFraction: number; listEnds: boolean }
+  | { code: 'drop'; fraction: number; mostFraction: number; gives: boolean; listEnds: boolean }
   | { code: 'beyond-list'; by: BornFor; carriesA: number; wantedA: number }
   | { code: 'bare'; bareM: number; mostM: number }
   | { code: 'no-fuse'; why: NoFuse }

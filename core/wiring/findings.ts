@@ -57,14 +57,15 @@ function ofWhole(circuit: CircuitFigures, { wiring, graph, beyond }: FindingFact
     );
   for (const { demand, part, hasOut, hasBack, share, runIds } of [...circuit.loops, ...circuit.inputs]) {
     const on = { part: part.id };
-    if (!hasOut) found.push(finding('error', on, { code: 'unreached', pole: '+' }));
-    if (!hasBack) found.push(finding('error', on, { code: 'unreached', pole: '-' }));
+    if (!hasOut && !demand.also) found.push(finding('error', on, { code: 'unreached', pole: '+' }));
+    if (!hasBack && !demand.also) found.push(finding('error', on, { code: 'unreached', pole: '-' }));
     if (hasOut && hasBack && share.value > demand.dropFraction * (1 + SLACK))
       found.push(
         finding('warning', on, {
           code: 'drop',
           fraction: share.value,
           mostFraction: demand.dropFraction,
+          gives: demand.gives,
           listEnds: runIds.every((id) => beyond.has(id)),
         }),
       );

@@ -1,5 +1,6 @@
 import { asTyped } from '../quantity/format';
 import { nominalVoltage } from '../cells/nominal-voltage';
+import { devicesInUse } from '../sources/device';
 import { joinsByRelay, takesFromSecond } from '../sources/source';
 import { bankStrings, linksOf, stringPosts } from './battery-posts';
 import { workOut } from './circuit';
@@ -160,8 +161,10 @@ function proposal(rig: DemandParts, plan: WiringPlan, hasMainFuse: boolean): Lai
   });
   const onSecond = rig.sources.filter((source) => source.on && takesFromSecond(source));
   const secondPlus = postOf(onSecond.length > 1 ? 'second-plus' : 'second', onSecond.length > 1 ? 'bar' : '+');
+  const chargers = new Set(devicesInUse(rig).flatMap(({ device: { is, id } }) => (is === 'charger' ? [id] : [])));
   for (const source of rig.sources) {
-    if (!source.on) continue;
+    // What an inverter gives comes by its own cables.
+    if (!chargers.has(source.id)) continue;
     const id = idFor('source', source.id);
     const [isRelay, hasInput] = [joinsByRelay(source), takesFromSecond(source)];
     const name = source.name || 'Charger';

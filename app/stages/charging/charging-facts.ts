@@ -7,6 +7,7 @@ import { sourceYear, type Surroundings } from '@core/charging/source-day';
 import type { Figure } from '@core/formula/figure';
 import { sumFigure } from '@core/formula/formula';
 import type { ChargingPlan } from '@core/charging/plan';
+import { type Devices, feedBefore } from '@core/sources/device';
 import type { Source } from '@core/sources/source';
 import { siteYear } from '@core/climate/site-year';
 import type { SitePlan } from '@core/climate/weather';
@@ -28,7 +29,12 @@ export class ChargingFacts {
   readonly bank = computed(() => this.rig()?.bank ?? null);
   private readonly derived = this.store.selectSignal(selectDerived);
   readonly circuit = computed(() => this.derived()?.circuit ?? null);
-  private readonly years = new WeakMap<Source, { around: Surroundings; months: Figure[] }>();
+  private readonly years = new WeakMap<Source, { around: Surroundings; before: Source[]; months: Figure[] }>();
+  /** What sources come out of. */
+  readonly devices = computed<Devices>(() => ({
+    sources: this.plan()?.sources ?? [],
+    inverters: this.rig()?.inverters ?? [],
+  }));
   private readonly place = computed(() => this.rig()?.place ?? null);
   private readonly edits = computed(() => this.rig()?.chemistryEdits ?? {});
 
@@ -83,9 +89,11 @@ export class ChargingFacts {
   /** Of the sources that an edit leaves alone, what was worked out before. */
   private yearOf(source: Source, around: Surroundings): Figure[] {
     const known = this.years.get(source);
-    if (known?.around === around) return known.months;
-    const months = sourceYear(source, around);
-    this.years.set(source, { around, months });
+    const before = feedBefore(source, this.devices());
+    const isAsBefore = known?.before.length === before.length && before.every((one, k) => one === known.before[k]);
+    if (known?.around === around && isAsBefore) return known.months;
+    const months = sourceYear(source, around, before);
+    this.years.set(source, { around, before, months });
     return months;
   }
 

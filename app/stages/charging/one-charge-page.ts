@@ -3,6 +3,7 @@ import { agedCapacityOf } from '@core/bank/size-bank';
 import { CHEMISTRIES } from '@core/cells/chemistry.data';
 import { chemistryOf } from '@core/cells/chemistry-of';
 import { chargeFigures } from '@core/charging/charge-figures';
+import { atOnce } from '@core/sources/device';
 import { leftAlongCharge, leftForBank, runningCurrent } from '@core/charging/running-current';
 import { lastFifth, singleCharge } from '@core/charging/single-charge';
 import { entered } from '@core/formula/figure';
@@ -68,9 +69,17 @@ export class OneChargePage {
           .map(({ id }) => id),
       ),
   );
+  /** Of those that are on: one feeds a device at a time. */
+  private readonly giving = computed(() =>
+    atOnce(
+      this.sources().filter(({ id }) => this.on().has(id)),
+      this.facts.devices(),
+    ),
+  );
   protected readonly extraA = signal(0);
   protected readonly offeredA = computed(() => {
-    const running = this.offers().filter(({ id }) => this.on().has(id));
+    const ids = new Set(this.giving().map(({ id }) => id));
+    const running = this.offers().filter(({ id }) => ids.has(id));
     return leftForBank([...running, { name: 'any other', currentA: entered(this.extraA()) }], this.loadA());
   });
   protected readonly run = computed(() => {
@@ -81,8 +90,7 @@ export class OneChargePage {
       this.capacityAh(),
     ];
     if (!bank || !chargeV || !limitA || !capacityAh) return null;
-    const running = this.sources().filter(({ id }) => this.on().has(id));
-    const offeredAt = leftAlongCharge(running, this.extraA(), this.loadA(), bank, this.edits(), chargeV);
+    const offeredAt = leftAlongCharge(this.giving(), this.extraA(), this.loadA(), bank, this.edits(), chargeV);
     return singleCharge(this.chemistry(), capacityAh.value, this.fromSoc(), offeredAt, limitA.value, this.tempC());
   });
   protected readonly figures = computed(() => {

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import type { EngineSource, SolarArray, Source, Trip } from '@core/sources/source';
+import { deviceOf, type Devices, feedBefore } from '@core/sources/device';
+import type { EngineSource, SolarArray, Source, Through, Trip } from '@core/sources/source';
 import { LIMITS } from '@core/rig/limits';
 import { newArray } from '@core/sources/new-source';
 import { Choice, type Option } from '../../ui/choice';
@@ -33,6 +34,8 @@ export class SourceDetails {
   readonly source = input.required<Source>();
   /** Copper of its way to the bank and back, as the circuit is laid out; null: not known. */
   readonly circuitOhm = input<number | null>(null);
+  /** What its current may come out of besides a charger of its own. */
+  readonly devices = input<Devices>({ sources: [], inverters: [] });
   readonly changed = output<Partial<Source>>();
   readonly removed = output();
   protected readonly limits = LIMITS;
@@ -46,6 +49,30 @@ export class SourceDetails {
     const [ohm, mode] = [this.circuitOhm(), this.engine()?.mode];
     if (ohm === null || mode?.by !== 'relay' || Math.abs(mode.pathOhm - ohm) < 0.00005) return null;
     return Math.max(LIMITS.pathOhm.min, ohm);
+  });
+  /** Inverters of the audit, and chargers of others that take mains or a generator; empty: there is no choice. */
+  protected readonly ways = computed<readonly Option[]>(() => {
+    const [source, { sources, inverters }] = [this.source(), this.devices()];
+    const chargers = sources.filter((one) => one.kind === 'shore' && ownCharger(one, this.devices()) && one !== source);
+    const others = [
+      ...inverters.map(({ id, name }) => ({
+        id: `inverter:${id}`,
+        name: `${name || 'the inverter'}, which charges too`,
+      })),
+      ...chargers.map(({ id, name }) => ({ id: `source:${id}`, name: `the charger of ${name || 'another'}` })),
+    ];
+    return others.length > 0 ? [{ id: 'own', name: 'a charger of its own' }, ...others] : [];
+  });
+  protected readonly way = computed(() => {
+    const { is, id } = deviceOf(this.source(), this.devices());
+    if (is === 'inverter') return `inverter:${id}`;
+    return id === this.source().id ? 'own' : `source:${id}`;
+  });
+  protected readonly byInverter = computed(() => deviceOf(this.source(), this.devices()).is === 'inverter');
+  /** Names of those that feed the same device first; null: none does. */
+  protected readonly before = computed(() => {
+    const names = feedBefore(this.source(), this.devices()).map(({ name }) => name || 'another');
+    return names.length > 0 ? names.join(' or ') : null;
   });
   protected readonly units = inject(UnitChoice);
   protected readonly solar = computed(() => pickKind(this.source(), 'solar'));
@@ -115,6 +142,13 @@ export class SourceDetails {
     this.changed.emit({ hoursA });
   }
 
+  protected throughTo(way: string): void {
+    const id = way.slice(way.indexOf(':') + 1);
+    const through: Through | null =
+      way === 'own' ? null : way.startsWith('inverter:') ? { inverterId: id } : { sourceId: id };
+    this.changed.emit({ through });
+  }
+
   protected quietTo(on: boolean): void {
     this.changed.emit({ quiet: on ? { fromHour: 22, toHour: 8 } : null });
   }
@@ -122,6 +156,12 @@ export class SourceDetails {
   protected changeQuiet(changes: object): void {
     this.changed.emit({ quiet: { ...this.shore()!.quiet!, ...changes } });
   }
+}
+
+/** Whether a source has a charger of its own, out of which another may come. */
+function ownCharger(source: Source, among: Devices): boolean {
+  const { is, id } = deviceOf(source, among);
+  return is === 'charger' && id === source.id;
 }
 
 function pickKind<Kind extends Source['kind']>(source: Source, kind: Kind): Extract<Source, { kind: Kind }> | null {

@@ -112,6 +112,22 @@ describe('the sources', () => {
     await page.choose('Fed by', 'generator');
     expect(source(page, 'shore').supply).toBe('generator');
   });
+  it('come out of an inverter that charges too, or of another’s charger, which one feeds at a time', async () => {
+    const page = await open();
+    await page.press('Add shore or generator');
+    const added = () => page.rig().charging.sources.at(-1)!;
+    await page.type('Name', 'Set');
+    await page.choose('Comes out of', 'the charger of Shore charger');
+    expect(added()).toMatchObject({ through: { sourceId: 'shore' } });
+    // It runs by the same hours as the mains, which go first: nothing is left of them.
+    expect(cells(page, 'Set')[0]).toBe(0);
+    await page.choose('Comes out of', 'Inverter, which charges too');
+    expect(added()).toMatchObject({ through: { inverterId: 'inv' } });
+    expect(cells(page, 'Set')[0]).toBe(cells(page, 'Shore charger')[0]);
+    expect(page.element.textContent).toContain('passes the mains on');
+    await page.choose('Comes out of', 'a charger of its own');
+    expect(added()).toMatchObject({ through: null });
+  });
   it('are added by kind, and taken away', async () => {
     const page = await open();
     await page.press('Add other');

@@ -105,7 +105,12 @@ const HARD_A = 60;
 const LEFT_ON =
   'Leave a large load on and, should the bank be full, take other sources away: it must have something to give.';
 
-function rollCallHow({ about, item, pieces }: StepOf<'roll-call'>): string {
+/** It passes the mains on meanwhile. */
+const BY_INVERTER =
+  'What hangs on its inverter takes from the mains meanwhile: leave on a large load that does not, and, should the bank be full, take other sources away. Plug it in, and wait until it gives steadily.';
+
+function rollCallHow({ about, item, pieces, byInverter }: StepOf<'roll-call'>): string {
+  if (byInverter) return BY_INVERTER;
   if ('source' in about)
     return item.idleFraction > 0.02
       ? `The sun must stand on it. ${LEFT_ON} Close its breaker or uncover it, and wait until the controller has found its point.`

@@ -50,16 +50,18 @@ export class CircuitDrawing {
   protected readonly chassisX = computed(() => (this.layout().bars.at(-1)?.toX ?? 0) - 24);
   protected readonly label = computed(() => {
     const { loops, bypasses } = this.circuit();
-    return `The circuit: ${loops.length} consumers and sources, ${bypasses.length} beside the shunt. The table of runs says the same in words.`;
+    const parts = new Set(loops.map(({ part }) => part.id));
+    return `The circuit: ${parts.size} consumers and sources, ${bypasses.length} beside the shunt. The table of runs says the same in words.`;
   });
 
   protected length({ lengthM, guessed }: Conductor): string {
     return drawnLength(this.units, lengthM, guessed);
   }
 
-  protected called({ partId, amps, out, back, bypass }: Feeder): string {
+  protected called({ partId, amps, alsoA, out, back, bypass }: Feeder): string {
     const runs = out ? `, ${out.label}` : ', nothing leads to it';
     const way = bypass ? ', beside the shunt' : back ? '' : ', no way back';
-    return `${this.names()(partId)}, ${formatNumber(amps, 1)} A${runs}${way}`;
+    const also = alsoA === null ? '' : `, charges with ${formatNumber(alsoA, 1)} A`;
+    return `${this.names()(partId)}, ${formatNumber(amps, 1)} A${also}${runs}${way}`;
   }
 }

@@ -41,6 +41,8 @@ export interface Feeder {
   name: string[];
   gives: boolean;
   amps: number;
+  /** What it gives besides; null: it does not charge too. */
+  alsoA: number | null;
   /** Null where there is no whole way. */
   lostFraction: number | null;
   /** Null: nothing leads to it, or back. */
@@ -135,7 +137,9 @@ export function drawingLayout(circuit: Circuit, nameOf: (id: string) => string):
   }));
   const lineX = LEFT + Math.max(TRUNK_LEAST, STRING_COLUMN * strings.length) + 36;
   const groups = new Map<string, (LoopFigures & Pick<Loop, 'out' | 'back'>)[]>();
+  const columns = circuit.loops.filter(({ demand }) => !demand.also).length;
   circuit.loops.forEach((figures, k) => {
+    if (figures.demand.also) return;
     const loop = {
       ...figures,
       out: circuit.currents.loops[k]?.out ?? null,
@@ -150,7 +154,7 @@ export function drawingLayout(circuit: Circuit, nameOf: (id: string) => string):
   const risers: Riser[] = [];
   let x = lineX + 60;
   const seconds = secondsOf(circuit, nameOf);
-  const width = x + circuit.loops.length * COLUMN + order.length * GAP + seconds.length * SECOND_COLUMN;
+  const width = x + columns * COLUMN + order.length * GAP + seconds.length * SECOND_COLUMN;
   order.forEach((bar, level) => {
     const loops = groups.get(bar) ?? [];
     const depth = bar === MAIN_BAR ? 0 : level;
@@ -287,6 +291,7 @@ function feederOf(
     name: twoLines(nameOf(part.id)),
     gives: demand.gives,
     amps: demand.current.value,
+    alsoA: circuit.loops.find((one) => one.part === part && one.demand.also)?.demand.current.value ?? null,
     lostFraction: hasOut && hasBack ? share.value : null,
     out: hasOut ? see.leadTo(postOf(part.id, '+')) : null,
     back: hasBack ? see.leadTo(postOf(part.id, '-')) : null,

@@ -49,19 +49,19 @@ export function findingWords({ on, fault }: Finding, facts: WiringFacts): Findin
 }
 
 /** The way to a part and back. */
-function loopOf(id: string, facts: WiringFacts) {
+function loopOf(id: string, gives: boolean, facts: WiringFacts) {
   const circuit = facts.circuit();
-  return [...(circuit?.loops ?? []), ...(circuit?.inputs ?? [])].find(({ part }) => part.id === id);
+  const loops = [...(circuit?.loops ?? []), ...(circuit?.inputs ?? [])];
+  return loops.find(({ part, demand }) => part.id === id && demand.gives === gives);
 }
-const givesAt = (id: string, facts: WiringFacts) => loopOf(id, facts)?.demand.gives ?? false;
 
 /** What a finding rests on. */
-function figureOf({ code }: Fault, id: string, facts: WiringFacts): Figure | null {
+function figureOf(fault: Fault, id: string, facts: WiringFacts): Figure | null {
   const circuit = facts.circuit();
   const fuse = circuit?.fuses.find(({ part }) => part.id === id);
-  switch (code) {
+  switch (fault.code) {
     case 'drop':
-      return loopOf(id, facts)?.share ?? null;
+      return loopOf(id, fault.gives, facts)?.share ?? null;
     case 'thin':
     case 'beyond-list':
       return facts.figuresOf(id)?.bears ?? null;
@@ -242,8 +242,8 @@ function wordsOf(
       };
     case 'drop':
       return {
-        says: `${name}: ${percent(fault.fraction)} of the voltage is lost on the way`,
-        why: `${givesAt(id, facts) ? 'With all sources at their most and nothing drawn' : 'With all consumers at their most'}, from the bank and back; ${percent(fault.mostFraction)} are allowed for it.`,
+        says: `${loopOf(id, fault.gives, facts)?.demand.says ?? name}: ${percent(fault.fraction)} of the voltage is lost on the way`,
+        why: `${fault.gives ? 'With all sources at their most and nothing drawn' : 'With all consumers at their most'}, from the bank and back; ${percent(fault.mostFraction)} are allowed for it.`,
         remedy: fault.listEnds
           ? 'Even the thickest of the list lose so much: shorten the way, lay cables side by side on it, raise the system’s voltage, or allow more to be lost.'
           : 'Thicker or shorter runs on its way.',

@@ -187,7 +187,10 @@ export function netDrawing(
     ...circuit.fuses.map(
       ({ part, choice }) => [part.id, choice ? `${asTyped(choice.ratingA)} A` : 'none fits'] as const,
     ),
-    ...circuit.loops.map(({ part, demand }) => [part.id, `${formatNumber(demand.current.value, 1)} A`] as const),
+    // What a part takes stands for it, where it charges too.
+    ...[...circuit.loops]
+      .reverse()
+      .map(({ part, demand }) => [part.id, `${formatNumber(demand.current.value, 1)} A`] as const),
     ...circuit.seconds.map(({ id, nominalV }) => [id, `${formatNumber(nominalV, 0)} V`] as const),
   ]);
   const figures = new Map(circuit.runs.map((one) => [one.run.id, one]));

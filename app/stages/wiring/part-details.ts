@@ -113,12 +113,16 @@ export class PartDetails {
     const loop = this.facts.circuit()?.loops.find(({ part }) => part.id === this.part()?.id);
     return loop ? formatNumber(100 * loop.demand.dropFraction, 1) : '';
   });
-  /** Loads on it; each may get a circuit of its own where there are more. */
+  /** An inverter that charges too: what comes back on its cables. */
+  protected readonly charging = computed(
+    () => this.facts.circuit()?.loops.find(({ part, demand }) => part.id === this.part()?.id && demand.also) ?? null,
+  );
   /** What the converter before it gives, V. */
   protected readonly converter = computed(() => {
     const volts = this.ofKind('loads')?.converterV ?? null;
     return volts === null ? null : asTyped(volts);
   });
+  /** Loads on it; each may get a circuit of its own where there are more. */
   protected readonly loads = computed(() => {
     const circuit = this.ofKind('loads');
     const loadOf = new Map((this.facts.rig()?.loads ?? []).map((load) => [load.id, load]));

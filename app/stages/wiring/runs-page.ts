@@ -82,10 +82,11 @@ export class RunsPage {
     return [...this.facts.parts().values()].flatMap((part) => {
       if (part.kind === 'fuse') return [];
       const loop = circuit?.loops.find((one) => one.part.id === part.id);
+      const isAlso = circuit?.loops.some((one) => one.part.id === part.id && one.demand.also) ?? false;
       return [
         {
           part,
-          kind: PART_WORDS[part.kind],
+          kind: `${PART_WORDS[part.kind]}${isAlso ? ', charges too' : ''}`,
           carries: loop?.demand.current ?? (circuit && isRated(part) ? through(circuit, part) : null),
           ratedA: 'ratingA' in part ? part.ratingA : null,
           bad: this.facts.findingsOn(part.id).length > 0,

@@ -424,6 +424,24 @@ describe('by hand', () => {
     expect(page.rig().wiring.parts.find(({ id }) => id === 'switch-main')).toMatchObject({ ratingA: 20, torqueNm: 12 });
     expect(page.margin.textContent).toContain('Main switch is rated for less than it carries');
   });
+  it('an inverter that charges too says so, on the sheet and in full', async () => {
+    const rig = sampleRig();
+    const sources = rig.charging.sources.map((one) =>
+      one.kind === 'shore' ? { ...one, through: { inverterId: 'inv' } } : one,
+    );
+    const page = await openPage(RunsPage, laidOut({ ...rig, charging: { ...rig.charging, sources } }));
+    const facts = TestBed.inject(WiringFacts);
+    facts.picked.set('inverter-inv');
+    await page.settle();
+    expect(page.margin.textContent).toContain('It charges too, by the same cables:');
+    expect(page.element.textContent).toContain('inverter, charges too');
+    const sheet = drawingLayout(facts.circuit()!, (id) => id);
+    expect(sheet.feeders.map(({ partId, alsoA }) => [partId, alsoA]).slice(0, 2)).toEqual([
+      ['inverter-inv', 20],
+      ['source-sun', null],
+    ]);
+    expect(new Set(sheet.feeders.map(({ partId }) => partId)).size).toBe(sheet.feeders.length);
+  });
   it('a circuit behind a converter says so, and a load of it keeps one in a circuit of its own', async () => {
     const rig = sampleRig();
     const loads = rig.loads.map((one) => (['fan', 'lamp'].includes(one.id) ? { ...one, dcVoltageV: 12 } : one));

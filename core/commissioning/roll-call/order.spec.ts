@@ -9,6 +9,7 @@ const one = (id: string, currentA: number, more: Partial<Switched> = {}): Switch
   circuitId: id,
   currentA,
   needsId: null,
+  outOf: null,
   acW: 0,
   ...more,
 });
@@ -22,6 +23,24 @@ describe('the order of a roll call', () => {
   it('calls an inverter before what hangs on it', () => {
     const called = callingOrder([one('drill', -1, { needsId: 'inv', acW: 20 }), one('inv', -2), one('lamp', -3)], none);
     expect(called.map(({ id }) => id)).toEqual(['inv', 'drill', 'lamp']);
+  });
+  it('has off what hangs on an inverter before that charges, and one source on a device at a time', () => {
+    const all = [
+      one('inv', -2),
+      one('drill', -1, { needsId: 'inv', acW: 20 }),
+      one('lamp', -3),
+      one('mains', 50, { outOf: 'inv' }),
+      one('generator', 60, { outOf: 'inv' }),
+      one('sun', 70, { outOf: 'sun' }),
+    ];
+    expect(callingOrder(all, none)).toEqual([
+      { id: 'inv', offFirst: [] },
+      { id: 'drill', offFirst: [] },
+      { id: 'lamp', offFirst: [] },
+      { id: 'mains', offFirst: ['drill'] },
+      { id: 'generator', offFirst: ['mains'] },
+      { id: 'sun', offFirst: [] },
+    ]);
   });
   it('calls what does not fit beside the others first and alone, so that the most stay on', () => {
     const called = callingOrder([one('a', -10), one('b', -30), one('c', -40)], { ...none, bankA: 60 });

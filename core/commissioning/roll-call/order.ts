@@ -6,6 +6,8 @@ export interface Switched {
   currentA: number;
   /** Of an AC load: the inverter that must be on for it. */
   needsId: string | null;
+  /** Of a source: what its current comes out of, be it an inverter on which loads hang, or a charger that another feeds too. */
+  outOf: string | null;
   /** Of what hangs on an inverter: W at its output, which counts against the inverter’s own limit. */
   acW: number;
 }
@@ -28,6 +30,7 @@ export interface SwitchingLimits {
  * is switched once. Only where the bank or an inverter could not bear all of them together must something go off again. The smallest stay,
  * since of them the most fit; what does not fit beside them is called first, each alone, and goes off before the next. Of those that stay, small
  * ones come before large ones: the meter is calm only while little flows. An inverter is called before what hangs on it; sources come last.
+ * While an inverter charges, what hangs on it takes from the mains and not from the bank: it goes off before, and one source feeds a device.
  */
 export function callingOrder(all: readonly Switched[], limits: SwitchingLimits): Called[] {
   const bySize = [...all].sort((a, b) => sizeOf(a) - sizeOf(b));
@@ -43,11 +46,17 @@ export function callingOrder(all: readonly Switched[], limits: SwitchingLimits):
   // What a visitor hangs on is on before it comes.
   const early = stay.filter(({ id }) => visitors.some(({ needsId }) => needsId === id));
   const order = [...early, ...visitors, ...inTurn(stay.filter((one) => !early.includes(one)))];
-  return order.map(({ id }, k) => {
-    const before = order[k - 1];
-    return { id, offFirst: before && visitors.includes(before) ? [before.id] : [] };
+  let on: Switched[] = [];
+  return order.map((one) => {
+    const off = on.filter((before) => visitors.includes(before) || isBeside(before, one));
+    on = [...on.filter((before) => !off.includes(before)), one];
+    return { id: one.id, offFirst: off.map(({ id }) => id) };
   });
 }
+
+/** Whether one that is on would hide what a source gives. */
+const isBeside = ({ needsId, outOf }: Switched, source: Switched): boolean =>
+  source.outOf !== null && [needsId, outOf].includes(source.outOf);
 
 const sizeOf = ({ currentA }: Switched) => Math.abs(currentA);
 

@@ -2,6 +2,7 @@ import type { AuditLine } from '../../audit/audit-line';
 import { bankCurrentLimit } from '../../bank/current-schools';
 import { nominalVoltage } from '../../cells/nominal-voltage';
 import { byDefault, computed, entered, type Sourced } from '../../formula/figure';
+import { type Devices, deviceOf, sourcesOf } from '../../sources/device';
 import type { Source } from '../../sources/source';
 import { sourceLimit } from '../../sources/source-limit';
 import type { LoopFigures } from '../../wiring/circuit-figures';
@@ -24,6 +25,7 @@ interface Callable extends Switched {
   /** Of one load, switched together. */
   pieces: number;
   loop: LoopFigures | null;
+  byInverter: boolean;
 }
 
 /** How often one is found not to run although it is switched on. */
@@ -102,6 +104,7 @@ function stepOf(
       idleFraction: one.idleFraction,
     },
     offFirst,
+    byInverter: one.byInverter,
     negativeRunId,
     checks: [],
     fields: [
@@ -131,12 +134,14 @@ const USUAL_STANDBY = 0.01;
 
 const loadKey = (id: string) => `load:${id}`;
 const inverterKey = (id: string) => `inverter:${id}`;
+const sourceKey = (id: string) => `source:${id}`;
 
 /** By key, those that have one. */
-const namesOf = ({ loads, inverters }: StepContext): ReadonlyMap<string, string> =>
+const namesOf = ({ loads, inverters, sources }: StepContext): ReadonlyMap<string, string> =>
   new Map([
     ...loads.map(({ id, name }) => [loadKey(id), name] as const),
     ...inverters.map(({ id, name }) => [inverterKey(id), name] as const),
+    ...sources.map(({ id, name }) => [sourceKey(id), name] as const),
   ]);
 
 function callables(context: StepContext): Callable[] {
@@ -146,8 +151,17 @@ function callables(context: StepContext): Callable[] {
   const bankV = nominalVoltage(bank);
   const found: Callable[] = [];
   for (const loop of circuit.loops) {
-    const { part } = loop;
-    const base = { circuitId: part.id, loop, needsId: null, acW: 0, pieces: 1 } as const;
+    const { part, demand } = loop;
+    const base = {
+      circuitId: part.id,
+      loop,
+      needsId: null,
+      outOf: null,
+      byInverter: false,
+      acW: 0,
+      pieces: 1,
+    } as const;
+    if (demand.also) continue;
     switch (part.kind) {
       case 'loads':
         for (const load of loadsOn(part, loadOf)) {
@@ -165,11 +179,15 @@ function callables(context: StepContext): Callable[] {
           if (line.inverterId === inverter.id && load)
             found.push({ ...base, ...calledLoad(line, load, bankV), ...behind(key, line, load) });
         }
+        for (const source of sourcesOf({ is: 'inverter', id: inverter.id }, context))
+          if (source.on) found.push({ ...base, ...calledSource(source, context) });
         break;
       }
       case 'charger': {
-        const source = sources.find(({ id }) => id === part.sourceId);
-        if (source) found.push({ ...base, ...calledSource(source, part.name) });
+        // One that is off is called where it alone feeds what is drawn.
+        const fed = sourcesOf({ is: 'charger', id: part.sourceId }, context);
+        const used = fed.filter(({ on }) => on);
+        for (const source of used.length > 0 ? used : fed) found.push({ ...base, ...calledSource(source, context) });
         break;
       }
       case 'other': {
@@ -191,7 +209,7 @@ function callables(context: StepContext): Callable[] {
   }
   // What hangs on no circuit yet draws and gives all the same.
   const called = new Set(found.map(({ id }) => id));
-  const alone = { loop: null, needsId: null, acW: 0 } as const;
+  const alone = { loop: null, needsId: null, outOf: null, byInverter: false, acW: 0 } as const;
   const apart = [
     ...inverters.map((inverter) => ({ ...alone, ...calledInverter(inverter, inverter.name || 'Inverter', bankV) })),
     ...audit.lines.flatMap((line) => {
@@ -200,9 +218,7 @@ function callables(context: StepContext): Callable[] {
       const needs = line.inverterId === null ? {} : behind(inverterKey(line.inverterId), line, load);
       return [{ ...alone, ...calledLoad(line, load, bankV), ...needs }];
     }),
-    ...sources.flatMap((source) =>
-      source.on ? [{ ...alone, ...calledSource(source, source.name || 'Charger') }] : [],
-    ),
+    ...sources.flatMap((source) => (source.on ? [{ ...alone, ...calledSource(source, context) }] : [])),
   ];
   return [...found, ...apart.flatMap((one) => (called.has(one.id) ? [] : [{ ...one, circuitId: one.id }]))];
 }
@@ -221,12 +237,16 @@ function calledInverter(inverter: StepContext['inverters'][number], name: string
   return { id, name, about, change, idleFraction: IDLE.steady, currentA: change.to.value, pieces: 1 };
 }
 
-function calledSource(source: Source, name: string) {
-  const id = `source:${source.id}`;
+function calledSource(source: Source, among: Devices) {
+  const id = sourceKey(source.id);
+  const name = source.name || 'Charger';
+  const device = deviceOf(source, among);
+  const byInverter = device.is === 'inverter';
+  const outOf = byInverter ? inverterKey(device.id) : `charger:${device.id}`;
   const change = limitChange({ id, name }, sourceLimit(source), source.kind);
   const about = { source: source.id };
   const idleFraction = source.kind === 'solar' ? IDLE.sun : IDLE.charger;
-  return { id, name, about, change, idleFraction, currentA: change.to.value, pieces: 1 };
+  return { id, name, about, change, idleFraction, outOf, byInverter, currentA: change.to.value, pieces: 1 };
 }
 
 function calledLoad(line: AuditLine, load: StepContext['loads'][number], bankV: Parameters<typeof loadChange>[2]) {
