@@ -51,6 +51,14 @@ export function drawnRig(random: Random, strings = 1 + Math.floor(3 * random()))
   return { loads, inverters, sources, bank };
 }
 
+/** The same with an inverter that charges too, where there are one and mains. */
+export const withChargingInverter = (rig: Rig): Rig => ({
+  ...rig,
+  sources: rig.sources.map((source) =>
+    source.kind === 'shore' && rig.inverters.length > 0 ? { ...source, through: { inverterId: 'inv' } } : source,
+  ),
+});
+
 /** Its circuit as it is laid out, with lengths as they may be measured, and cables that lie hot or in a bundle. */
 export function drawnWiring(random: Random, rig: Rig): WiringPlan {
   const wiring = laidOut(rig, {

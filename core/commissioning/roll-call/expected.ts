@@ -49,6 +49,25 @@ const given = formula({
   source: 'its sheet, as entered',
 });
 
+const passing = formula({
+  id: 'commissioning.given-passing',
+  says: 'expected change',
+  unit: 'A',
+  words: 'its most + what its inverter draws for itself, at the most',
+  terms: { mostA: { says: 'its most', unit: 'A' }, ownA: { says: 'the inverter for itself', unit: 'A' } },
+  compute: ({ mostA, ownA }) => mostA + ownA,
+  source: 'while an inverter charges, the mains feed it and what hangs on it',
+});
+
+/** The same of a source that an inverter gives: the bank no longer feeds that. @param own  the inverter alone, as it is called */
+export const passingOn = ({ from, to }: ExpectedChange, key: string, own: ExpectedChange): ExpectedChange => ({
+  from,
+  to: passing.figure(
+    { mostA: to, ownA: { value: Math.abs(own.to.value), origin: 'computed', working: own.to.working } },
+    { key: `${key}:passing`, says: to.says },
+  ),
+});
+
 const least = formula({
   id: 'commissioning.given-least',
   says: 'expected change, at the least',

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { gauss, pick, type Random } from '../../kept-spec/draws';
-import { drawnRig, drawnWiring } from '../../kept-spec/laid-out-rigs';
-import { provingOf } from '../../kept-spec/van';
+import { drawnRig, drawnWiring, withChargingInverter } from '../../kept-spec/laid-out-rigs';
+import { provingOf, type Rig } from '../../kept-spec/van';
 import { drawsFrom } from '../../statistics/random-bits';
 import type { StepOf } from '../step';
 import { inferRollCall } from './infer';
@@ -39,7 +39,12 @@ function walked(steps: readonly StepOf<'roll-call'>[], random: Random, fault: Fa
   const on = new Set<StepOf<'roll-call'>['item']>();
   const shown = () => {
     let [sum, free] = [0, 0];
-    const all = [...on].map((item) => ({ item, amps: draws.get(item.id)! }));
+    // While it charges, the mains feed an inverter and all that hangs on it.
+    const fed = new Set(steps.flatMap(({ item, byInverter }) => (byInverter && on.has(item) ? [item.circuitId] : [])));
+    const all = [...on].map((item) => ({
+      item,
+      amps: item.toA <= 0 && fed.has(item.circuitId) ? 0 : draws.get(item.id)!,
+    }));
     if (fault.full) for (const { amps } of all) free -= Math.min(0, amps);
     for (const { item, amps } of all.sort((a, b) => a.amps - b.amps)) {
       const givesA = fault.full && amps > 0 ? Math.min(amps, free + 0.02 * amps * random()) : amps;
@@ -60,16 +65,22 @@ function walked(steps: readonly StepOf<'roll-call'>[], random: Random, fault: Fa
 }
 
 const RIGS = 60;
-const ROLL_CALLS = Array.from({ length: RIGS }, (_, seed) => {
-  const random = drawsFrom(104_729 * (seed + 1));
-  const rig = drawnRig(random);
-  return provingOf(rig, drawnWiring(random, rig)).steps.flatMap((step) => (step.kind === 'roll-call' ? [step] : []));
-});
+const rollCallsOf = (as: (rig: Rig) => Rig) =>
+  Array.from({ length: RIGS }, (_, seed) => {
+    const random = drawsFrom(104_729 * (seed + 1));
+    const rig = as(drawnRig(random));
+    return provingOf(rig, drawnWiring(random, rig)).steps.flatMap((step) => (step.kind === 'roll-call' ? [step] : []));
+  });
+const ROLL_CALLS = rollCallsOf((rig) => rig);
 
 /** What is said of a rig that is walked with one thing wrong: of the shunt, and of each item that does not read. */
-function said(seed: number, faultOf: (steps: readonly StepOf<'roll-call'>[], random: Random) => Fault) {
+function said(
+  seed: number,
+  faultOf: (steps: readonly StepOf<'roll-call'>[], random: Random) => Fault,
+  rollCalls = ROLL_CALLS,
+) {
   const random = drawsFrom(seed);
-  const steps = ROLL_CALLS[seed]!;
+  const steps = rollCalls[seed]!;
   const fault = faultOf(steps, random);
   const items = steps.map(({ item }) => item);
   const { shunt, items: found } = inferRollCall(items, walked(steps, random, fault), SHUNT, STEP_A);
@@ -99,6 +110,15 @@ describe('a roll call along the steps of laid-out rigs, as a meter would show it
       return steps.filter(({ about, item }) => 'source' in about && accused.some(([id]) => id === item.id)).length;
     });
     expect(told).toEqual(ROLL_CALLS.map(() => 0));
+  });
+  it('accuses none whose inverter charges too, on a full bank or another', () => {
+    const rollCalls = rollCallsOf(withChargingInverter);
+    const charging = rollCalls.flatMap((steps, seed) => (steps.some(({ byInverter }) => byInverter) ? [seed] : []));
+    expect(charging.length).toBeGreaterThan(RIGS / 5);
+    for (const full of [false, true]) {
+      const told = charging.map((seed) => said(seed, () => ({ full }), rollCalls));
+      expect(told.map(({ shunt, accused }) => [shunt, accused])).toEqual(charging.map(() => [null, []]));
+    }
   });
   it('names all that comes back beside the shunt, and nothing else', () => {
     const right = rightOf((seed) => {

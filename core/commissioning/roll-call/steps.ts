@@ -2,7 +2,7 @@ import type { AuditLine } from '../../audit/audit-line';
 import { bankCurrentLimit } from '../../bank/current-schools';
 import { nominalVoltage } from '../../cells/nominal-voltage';
 import { byDefault, computed, entered, type Sourced } from '../../formula/figure';
-import { type Devices, deviceOf, sourcesOf } from '../../sources/device';
+import { deviceOf, sourcesOf } from '../../sources/device';
 import type { Source } from '../../sources/source';
 import { sourceLimit } from '../../sources/source-limit';
 import type { LoopFigures } from '../../wiring/circuit-figures';
@@ -14,7 +14,7 @@ import type { Rest } from '../plan';
 import { rest, rounded } from '../rests';
 import type { StepOf, Subject } from '../step';
 import { batteryLimit } from '../usual-limits';
-import { type ExpectedChange, givenAtLeast, limitChange, loadChange } from './expected';
+import { type ExpectedChange, givenAtLeast, limitChange, loadChange, passingOn } from './expected';
 import { callingOrder, type Switched } from './order';
 
 interface Callable extends Switched {
@@ -237,16 +237,29 @@ function calledInverter(inverter: StepContext['inverters'][number], name: string
   return { id, name, about, change, idleFraction: IDLE.steady, currentA: change.to.value, pieces: 1 };
 }
 
-function calledSource(source: Source, among: Devices) {
+function calledSource(source: Source, { sources, inverters, bank }: StepContext) {
   const id = sourceKey(source.id);
   const name = source.name || 'Charger';
-  const device = deviceOf(source, among);
-  const byInverter = device.is === 'inverter';
-  const outOf = byInverter ? inverterKey(device.id) : `charger:${device.id}`;
-  const change = limitChange({ id, name }, sourceLimit(source), source.kind);
+  const device = deviceOf(source, { sources, inverters });
+  const inverter = device.is === 'inverter' && inverters.find((one) => one.id === device.id);
+  const outOf = inverter ? inverterKey(device.id) : `charger:${device.id}`;
+  const alone = limitChange({ id, name }, sourceLimit(source), source.kind);
+  const change = inverter
+    ? passingOn(alone, id, calledInverter(inverter, inverter.name, nominalVoltage(bank)).change)
+    : alone;
   const about = { source: source.id };
   const idleFraction = source.kind === 'solar' ? IDLE.sun : IDLE.charger;
-  return { id, name, about, change, idleFraction, outOf, byInverter, currentA: change.to.value, pieces: 1 };
+  return {
+    id,
+    name,
+    about,
+    change,
+    idleFraction,
+    outOf,
+    byInverter: outOf === inverterKey(device.id),
+    currentA: change.to.value,
+    pieces: 1,
+  };
 }
 
 function calledLoad(line: AuditLine, load: StepContext['loads'][number], bankV: Parameters<typeof loadChange>[2]) {
