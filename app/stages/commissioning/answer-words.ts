@@ -289,7 +289,7 @@ function rollCallWords(
     case 'below-resolution':
       return {
         headline: 'Too small for this meter.',
-        says: 'So small a change cannot be told from none while so much else flows. Read it with less on, or clamp it.',
+        says: 'So small a change cannot be told from none by the steps of this meter, or while so much else flows. Read it with less on, or clamp it.',
         actions: [],
       };
     case 'shunt-reversed':

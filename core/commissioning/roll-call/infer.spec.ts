@@ -90,6 +90,18 @@ describe('a roll call', () => {
     const verdict = inferRollCall(items, [{ itemId: 'lamp', beforeA: -90, afterA: -91 }], SHUNT, 0.01);
     expect(verdict.items.get('lamp')!.causes).toEqual([{ cause: 'below-resolution', probability: 1 }]);
   });
+  it('accuses nothing that may hide in the steps of the meter: 0.12 to 0.34 A on steps of 0.1 A', () => {
+    // Two readings on such steps are off from each other by 0.065 A: less than 0.19 A is not told from nothing.
+    const lights = load('lights', 0.3, { fromA: -0.34, toA: -0.12 });
+    const of = (item: RollItem, afterA: number) =>
+      inferRollCall([item, load('pump', 6)], [{ itemId: 'lights', beforeA: 0, afterA }], SHUNT, 0.1).items.get(
+        'lights',
+      )!.causes[0]!.cause;
+    expect(of(lights, 0)).toBe('below-resolution');
+    expect(of(lights, -0.2)).toBe('reads');
+    expect(of(lights, -1.5)).not.toBe('below-resolution');
+    expect(of({ ...lights, fromA: -0.6, toA: -0.3 }, 0)).toBe('bypass');
+  });
   it('leaves out readings of what is not called, and answers none with none', () => {
     expect(inferRollCall(items, [{ itemId: 'gone', beforeA: 0, afterA: 1 }], SHUNT, 0.01).items.size).toBe(0);
     expect(inferRollCall([], [], SHUNT, 0.01)).toMatchObject({ shunt: null, settings: [] });

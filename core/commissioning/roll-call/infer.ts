@@ -107,10 +107,7 @@ export function inferRollCall(
   });
   return {
     items: new Map(
-      read.map(({ item, changeA, tells }) => [
-        item.id,
-        { changeA, causes: tells ? ranked(causes.get(item.id)) : [{ cause: 'below-resolution', probability: 1 }] },
-      ]),
+      read.map((one) => [one.item.id, { changeA: one.changeA, causes: saidOf(one, ranked(causes.get(one.item.id))) }]),
     ),
     ...shuntOf(ofWhole, shunt),
   };
@@ -125,18 +122,27 @@ interface Read {
   driftA: number;
   /** Whether so small a load would be seen at all. */
   tells: boolean;
+  /** Whether no change that could be told from none was read of one that, at its least, could not be. */
+  mayHide: boolean;
 }
+
+/** What is said of one reading: where the meter is too coarse nothing is, nor is anything accused that may be there unseen. */
+const saidOf = ({ tells, mayHide }: Read, causes: readonly Likely[]): readonly Likely[] =>
+  tells && (!mayHide || causes[0]?.cause === 'reads') ? causes : [{ cause: 'below-resolution', probability: 1 }];
 
 function readOf(item: RollItem, { beforeA, afterA }: RollReading, stepA: number): Read {
   // Two readings, each rounded to a step, and half a step that the base trembles by.
   const unsureA = Math.hypot(stepA / Math.sqrt(6), stepA / 2, WANDERS * beforeA);
-  const sizeA = Math.max(Math.abs(item.fromA), Math.abs(item.toA));
+  const changeA = afterA - beforeA;
+  const isHidden = (size: number) => size < TELLS * unsureA;
+  const [leastA, mostA] = sorted(Math.abs(item.fromA), Math.abs(item.toA));
   return {
     item,
-    changeA: afterA - beforeA,
+    changeA,
     unsureA,
     driftA: DRIFTS * Math.abs(beforeA),
-    tells: sizeA >= TELLS * unsureA,
+    tells: !isHidden(mostA),
+    mayHide: isHidden(leastA) && isHidden(Math.abs(changeA)),
   };
 }
 
