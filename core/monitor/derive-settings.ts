@@ -6,7 +6,7 @@ import { type MonitorFacts, monitorFacts, type MonitorRig } from './facts';
 import { menuValue, type MenuValue, unitFactor, usualField } from './meter-unit';
 import type { Meter, MeterField } from './plan';
 import { profileOf } from './profile-of';
-import { alarmSettings } from './settings/alarms';
+import { alarmOf, alarmSettings } from './settings/alarms';
 import { capacitySetting, countingSettings, uncountedPerWeek } from './settings/counting';
 import { fullMarkSettings } from './settings/full-mark';
 import { reminderSettings } from './settings/reminders';
@@ -71,15 +71,17 @@ export function deriveSettings(rig: MonitorRig, profile = profileOf(rig.plan)): 
     ...shuntSettings(facts),
   ];
   const keyed = nowKeyed(plan.entries, profile.id);
-  const settings = SETTING_IDS.map((id): Setting => {
-    const own = settingOf(derived, id);
+  const settings: Setting[] = [];
+  for (const id of SETTING_IDS) {
     const asked = fieldOf(plan.meter, id);
     const field = asked ?? fieldOf({ ...plan.meter, fields: [usualField(id)] }, id) ?? usualField(id);
-    const menu = menuValue(field, own.figure.value, own.allowed, capacity.figure.value);
+    const own = settingOf(derived, id);
+    const room = id === 'cut-off' ? belowAlarm(own, field, settings, plan.meter) : own.allowed;
+    const menu = menuValue(field, Math.min(own.figure.value, room.high), room, capacity.figure.value);
     const typed = keyed.get(id);
     const entered = typed ? asEntered(typed, own.figure, menu, field, capacity.figure.value) : null;
-    return { ...own, field, has: asked !== null, menu, entered };
-  });
+    settings.push({ ...own, field, has: asked !== null, menu, entered });
+  }
   return {
     facts,
     settings,
@@ -90,6 +92,20 @@ export function deriveSettings(rig: MonitorRig, profile = profileOf(rig.plan)): 
     enteredFindings: checkSettings(enteredValues(settings), facts),
   };
 }
+
+/** Loads are cut off after the alarm has called, as the menu has rounded that. @param before  settings that stand before it on the sheet */
+function belowAlarm(
+  { allowed }: DerivedSetting,
+  { unit, step }: MeterField,
+  before: readonly Setting[],
+  meter: Meter,
+): DerivedSetting['allowed'] {
+  const { has, menu } = settingOf(before, alarmOf(meter));
+  const high = Math.min(allowed.high, menu.stored - A_HAIR * step * unitFactor('cut-off', unit, 1));
+  return has && high > allowed.low ? { ...allowed, high } : allowed;
+}
+/** Of a step: less than any menu shows, more than sums of decimal fractions are off by. */
+const A_HAIR = 1e-6;
 
 /** One of them by its id. @throws {RangeError} where it is not among them: all of them always are */
 export function settingOf<Of extends { id: SettingId }>(settings: readonly Of[], id: SettingId): Of {

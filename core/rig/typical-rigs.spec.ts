@@ -62,6 +62,27 @@ describe('rigs as most people have them, and a few with other things aboard', ()
       }
     }
   });
+  it.each([0.01, 0.05, 0.1, 0.2, 0.5])(
+    'by a relay that goes by volts, in steps of %d V, have loads off after the alarm and on again above, with nothing to find fault with',
+    (step) => {
+      const inVolts = ['low-alarm', 'cut-off', 'cut-in'] as const;
+      for (const { is, rig } of RIGS)
+        for (const usableFraction of [0.5, 0.9]) {
+          const fields = inVolts.map((id) => ({ id, unit: 'V', step }) as const);
+          const meter = { ...rig.monitor.meter, fields, relayBy: 'volts' } as const;
+          const monitor = { ...rig.monitor, meter };
+          const { settings, findings } = deriveRig(
+            { ...rig, bank: { ...rig.bank!, usableFraction }, monitor },
+            null,
+          ).monitor!;
+          const [alarm, off, on] = inVolts.map((id) => settings.find((one) => one.id === id)!.menu);
+          expect(findings, is).toEqual([]);
+          expect([alarm!.misses, off!.misses, on!.misses], is).toEqual([false, false, false]);
+          expect(off!.stored, is).toBeLessThan(alarm!.stored);
+          expect(on!.stored, is).toBeGreaterThan(off!.stored);
+        }
+    },
+  );
   it('are proven by steps that each stand once and expect what can be read', () => {
     for (const { is, derived } of RIGS) {
       const steps = derived.proving!.steps();

@@ -44,7 +44,7 @@ const SAID: Record<FindingCode, [is: number, bound: number, says: string]> = {
     'The relay has 0.20 V of hysteresis; when the loads of the audit go off, the bank springs back 0.40 V: it chatters.',
   ],
   'equalise-sealed': [30, 0, 'It reminds of equalising a bank that must never be equalised.'],
-  'cut-before-alarm': [0.3, 0.2, 'The loads go off before the alarm has called.'],
+  'cut-before-alarm': [0.3, 0.2, 'The loads go off no later than the alarm calls.'],
   'alarms-crossed': [
     ...([14, 12] as const),
     'The low-voltage alarm lies above the high-voltage one: one of them always calls.',

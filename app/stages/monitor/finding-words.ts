@@ -71,8 +71,9 @@ const WORDS: Record<FindingCode, (finding: MonitorFinding) => FindingWords> = {
     remedy: 'Set that reminder to 0, off: sealed cells vent for good, lithium is destroyed.',
   }),
   'cut-before-alarm': () => ({
-    says: 'The loads go off before the alarm has called.',
-    remedy: 'Raise the alarm, or lower the cut-off to the reserve.',
+    says: 'The loads go off no later than the alarm calls.',
+    remedy:
+      'Raise the alarm, or lower the cut-off. Where all of the bank is counted as usable there is room for neither.',
   }),
   'alarms-crossed': () => ({
     says: 'The low-voltage alarm lies above the high-voltage one: one of them always calls.',

@@ -1,7 +1,7 @@
 import { byDefault, computed, type Figure } from '../../formula/figure';
 import { stopFigure } from '../chargers';
 import type { MonitorFacts } from '../facts';
-import { OWN_CUT_OFF_CELL_V } from '../settings/alarms';
+import { alarmOf, OWN_CUT_OFF_CELL_V } from '../settings/alarms';
 import { EFFICIENCY_RANGE, PEUKERT_RANGE, uncountedPerWeek } from '../settings/counting';
 import { CLOUD_MIN } from '../settings/full-mark';
 import { SHUNT_HEADROOM } from '../../conductors/shunt-headroom';
@@ -163,10 +163,8 @@ const equaliseSealed: Check = ({ 'equalise-days': days }, { chemistry }) =>
 
 const cutBeforeAlarm: Check = (values, facts) => {
   const off = values['cut-off'];
-  const [id, alarm] =
-    facts.plan.meter.relayBy === 'charge'
-      ? (['reserve-alarm', values['reserve-alarm']] as const)
-      : (['low-alarm', values['low-alarm']] as const);
+  const id = alarmOf(facts.plan.meter);
+  const alarm = values[id];
   return off !== undefined && alarm !== undefined && off >= alarm
     ? found('cut-before-alarm', 'warning', ['cut-off', id], off, alarm)
     : null;

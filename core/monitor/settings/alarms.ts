@@ -2,6 +2,8 @@ import { highestCellV } from '../../cells/highest-voltage';
 import { byDefault, computed, entered, type Figure, type Sourced } from '../../formula/figure';
 import { formula } from '../../formula/formula';
 import type { MonitorFacts } from '../facts';
+import type { Meter } from '../plan';
+import type { SettingId } from '../setting-id';
 import { type DerivedSetting, setting } from './setting';
 
 const reserveAlarm = formula({
@@ -159,7 +161,12 @@ export function alarmSettings(facts: MonitorFacts): DerivedSetting[] {
       high.value <= highest ? [] : ['no-room-for-alarm'],
     ),
     setting('empty-voltage', empty, ownCutOffV, low.value),
-    setting('cut-off', off, byCharge ? 0 : empty.value, byCharge ? reserve.value : restedReserveV.value),
+    setting(
+      'cut-off',
+      off,
+      byCharge ? 0 : empty.value,
+      byCharge ? reserve.value : Math.max(empty.value, restedReserveV.value),
+    ),
     setting(
       'cut-in',
       on,
@@ -168,6 +175,9 @@ export function alarmSettings(facts: MonitorFacts): DerivedSetting[] {
     ),
   ];
 }
+
+/** The alarm that calls before the relay cuts off, by what that goes by. */
+export const alarmOf = ({ relayBy }: Meter): SettingId => (relayBy === 'charge' ? 'reserve-alarm' : 'low-alarm');
 
 function relay(
   { plan, restedReserveV, bankOhm: ohm, blocks }: MonitorFacts,
