@@ -80,7 +80,7 @@ export function deriveSettings(rig: MonitorRig, profile = profileOf(rig.plan)): 
     const menu = menuValue(field, Math.min(own.figure.value, room.high), room, capacity.figure.value);
     const typed = keyed.get(id);
     const entered = typed ? asEntered(typed, own.figure, menu, field, capacity.figure.value) : null;
-    settings.push({ ...own, field, has: asked !== null, menu, entered });
+    settings.push({ ...own, allowed: room, field, has: asked !== null, menu, entered });
   }
   return {
     facts,

@@ -93,7 +93,9 @@ export function howOf(step: Step): string {
 }
 
 function dropHow({ gives, fields }: StepOf<'drop'>): string {
-  const when = gives ? 'charges as hard as it can, with the bank not yet full and the rest off' : 'runs, all sources away and the rest off';
+  const when = gives
+    ? 'charges as hard as it can, with the bank not yet full and the rest off'
+    : 'runs, all sources away and the rest off';
   const bars = fields.some(({ what }) => what === 'atBar') ? ' across the bars that feed it,' : '';
   return `With a voltmeter, while it ${when}: across the posts of the bank,${bars} then across its own terminals. Current by the meter, which the roll call has proven.`;
 }
