@@ -5,11 +5,12 @@ import {
   isDevMode,
   provideBrowserGlobalErrorListeners,
 } from '@angular/core';
-import { provideRouter, withComponentInputBinding, withNavigationErrorHandler } from '@angular/router';
+import { provideRouter, TitleStrategy, withComponentInputBinding, withNavigationErrorHandler } from '@angular/router';
 import { provideServiceWorker } from '@angular/service-worker';
 import { provideState, provideStore } from '@ngrx/store';
 import { rigFeature } from '../rig/rig-feature';
 import { Failures, SayingErrorHandler } from './failures';
+import { PageTitle } from './page-title';
 import { routes } from './routes';
 
 export const appConfig: ApplicationConfig = {
@@ -21,6 +22,7 @@ export const appConfig: ApplicationConfig = {
       withComponentInputBinding(),
       withNavigationErrorHandler(({ error }) => inject(Failures).note(error)),
     ),
+    { provide: TitleStrategy, useClass: PageTitle },
     provideStore(),
     provideState(rigFeature),
     provideServiceWorker('ngsw-worker.js', { enabled: !isDevMode(), registrationStrategy: 'registerWhenStable:5000' }),

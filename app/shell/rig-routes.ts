@@ -14,7 +14,7 @@ const stageRoutes = STAGES.map((stage) => ({
   children: stage.pages.map(({ path, title, load }) => ({
     path,
     pathMatch: path === '' ? ('full' as const) : ('prefix' as const),
-    title: path === '' ? `${stage.name} · Coulan` : `${title} · ${stage.name} · Coulan`,
+    title: path === '' ? stage.name : `${title} · ${stage.name}`,
     loadComponent: load,
   })),
 }));
@@ -28,7 +28,7 @@ export const rigRoutes: Routes = [
     children: [
       { path: '', pathMatch: 'full', redirectTo: FIRST },
       ...stageRoutes,
-      { path: 'rig', title: 'Rig · Coulan', loadComponent: () => import('./details-page').then((m) => m.DetailsPage) },
+      { path: 'rig', title: 'Rig', loadComponent: () => import('./details-page').then((m) => m.DetailsPage) },
       // An address of a stage that is not built, or of none.
       { path: '**', redirectTo: FIRST },
     ],

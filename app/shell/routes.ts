@@ -16,7 +16,6 @@ export const routes: Routes = [
   {
     path: '',
     pathMatch: 'full',
-    title: 'Coulan',
     loadComponent: () => import('./start-page').then((m) => m.StartPage),
   },
   {

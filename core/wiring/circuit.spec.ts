@@ -11,11 +11,12 @@ import { newSource } from '../sources/new-source';
 import type { Source } from '../sources/source';
 import type { Circuit } from './circuit-figures';
 import type { Finding } from './finding';
+import { broughtTo } from './edit-circuit';
 import { freshWiring } from './fresh';
 import { bankStrings } from './battery-posts';
 import { fuseText } from './fuse-text';
 import { inverterPath, loadWayM } from './inverter-path';
-import { newRun } from './new-parts';
+import { MINUS_BAR, newRun } from './new-parts';
 import { solve } from '../network/solve';
 import { at } from '../quantity/guard';
 import { type Part, postOf } from './part';
@@ -354,6 +355,8 @@ describe('laid out again', () => {
     const endOf = (plan: WiringPlan) => laidOut(van, plan).runs.find(({ id }) => id === 'load-fridge-minus')!.to;
     expect(endOf(moved('minus.bar'))).toBe('minus.bar');
     expect(endOf(moved('gone.bar'))).toBe('block-minus.bar');
+    // Nor on the post from which it comes.
+    expect(endOf(moved('load-fridge.-'))).toBe('block-minus.bar');
   });
   it('gives a circuit of its own to what was watched to draw much, whatever its plate says', () => {
     const recording = {
@@ -450,7 +453,7 @@ describe('the negative path', () => {
               code: 'bypass',
               runLabels: expect.arrayContaining([moved.label]) as string[],
               overIds: expect.any(Array) as string[],
-              move: { runId: moved.id, end: 'to' },
+              move: { runId: moved.id, end: 'to', to: MINUS_BAR },
             },
           },
         ]);
@@ -473,7 +476,47 @@ describe('the negative path', () => {
       'load-fridge',
       'chassis',
     ]);
-    expect(findings[0]!.fault).toMatchObject({ code: 'bypass', move: { runId: 'own-bond', end: 'to' } });
+    expect(findings[0]!.fault).toMatchObject({ code: 'bypass', move: { runId: 'own-bond', end: 'to', to: MINUS_BAR } });
+  });
+  it.each(['minus.bar', 'chassis.bolt'])(
+    'of the bank’s own cable that lies on %s says that it goes to the shunt, and so it is mended; the bar or the chassis stay',
+    (to) => {
+      const plan = laidOut(van);
+      const astray = { ...plan, runs: plan.runs.map((run) => (run.id === 'main-shunt' ? { ...run, to } : run)) };
+      const found = circuitOf(van, astray).bypasses;
+      expect(found.map(({ partId }) => partId)).toContain('inverter-inv');
+      for (const { crossing, move } of found) {
+        expect([crossing!.run.id, crossing!.end, move]).toEqual([
+          'main-shunt',
+          'from',
+          { end: 'to', to: 'shunt.bank' },
+        ]);
+        const runs = astray.runs.map((run) => (run.id === 'main-shunt' ? broughtTo(run, move!) : run));
+        expect(circuitOf(van, { ...astray, runs }).findings).toEqual([]);
+      }
+      // What lies on the battery by itself goes to the bar all the same.
+      const both = astray.runs.map((run) => (run.id === 'load-fridge-minus' ? { ...run, to: 'battery-1.-' } : run));
+      const fridge = circuitOf(van, { ...astray, runs: both }).bypasses.find(({ partId }) => partId === 'load-fridge');
+      expect(fridge!.move).toEqual({ end: 'to', to: MINUS_BAR });
+    },
+  );
+  it('of a battery’s own lead that lies on the chassis or the negative bar says that it goes to the others’', () => {
+    const rig = { ...van, bank: { ...van.bank, parallelCount: 2 } };
+    const plan = laidOut(rig);
+    for (const to of ['minus.bar', 'chassis.bolt']) {
+      const astray = plan.runs.map((run) => (run.id === 'battery-2-minus' ? { ...run, to } : run));
+      const { bypasses } = circuitOf(rig, { ...plan, runs: astray });
+      expect(bypasses.length).toBeGreaterThan(0);
+      for (const { move } of bypasses) {
+        expect(move).toEqual({ end: 'to', to: 'bank-minus.bar' });
+        const runs = astray.map((run) => (run.id === 'battery-2-minus' ? broughtTo(run, move!) : run));
+        expect(circuitOf(rig, { ...plan, runs }).findings).toEqual([]);
+      }
+    }
+    // A strap besides its lead is one negative too many: that goes to the bar.
+    const strap = { ...newRun('own-strap', 'negative', 'battery-2.-', 'chassis.bolt', 1), label: 'W90' };
+    const strapped = circuitOf(rig, { ...plan, runs: [...plan.runs, strap] }).bypasses;
+    expect(strapped.map(({ move }) => move)).toContainEqual({ end: 'from', to: MINUS_BAR });
   });
   it('says of every negative where it comes back: through the shunt, beside it, or nowhere', () => {
     const wiring = laidOut(van);
@@ -521,7 +564,12 @@ describe('the negative path', () => {
       {
         severity: 'error',
         on: { part: 'own-maintainer' },
-        fault: { code: 'bypass', runLabels: ['W92'], overIds: [], move: { runId: 'own-m-minus', end: 'to' } },
+        fault: {
+          code: 'bypass',
+          runLabels: ['W92'],
+          overIds: [],
+          move: { runId: 'own-m-minus', end: 'to', to: MINUS_BAR },
+        },
       },
     ]);
   });

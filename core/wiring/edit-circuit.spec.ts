@@ -58,7 +58,7 @@ describe('a part put into a run', () => {
         runs: [...put.runs, ...landed],
       });
       expect(findings.map(({ fault }) => fault)).toContainEqual(
-        expect.objectContaining({ code: 'bypass', move: { runId: 'own-heater-minus', end: 'to' } }),
+        expect.objectContaining({ code: 'bypass', move: { runId: 'own-heater-minus', end: 'to', to: 'minus.bar' } }),
       );
     }
   });

@@ -1,4 +1,4 @@
-import { common, idFor, isByHand, type Laid, labelled, MINUS_BAR, newFuse } from './new-parts';
+import { common, idFor, isByHand, type Laid, labelled, newFuse } from './new-parts';
 import { type Part, type PartKind, partIdOf, postOf, THROUGH } from './part';
 import { WIRING_LIMITS as LIMITS } from './limits';
 import type { WiringPlan } from './plan';
@@ -150,5 +150,9 @@ export function takeOutOwn(circuit: Circuit, partId: string): Circuit {
   };
 }
 
-/** A run whose end is brought to the negative bar of the system side, by hand. */
-export const broughtToMinusBar = (run: Run, end: 'from' | 'to'): Run => ({ ...run, [end]: MINUS_BAR, endsBy: 'hand' });
+/** A run whose end is brought to another post, by hand. */
+export const broughtTo = (run: Run, { end, to }: { end: 'from' | 'to'; to: string }): Run => ({
+  ...run,
+  [end]: to,
+  endsBy: 'hand',
+});

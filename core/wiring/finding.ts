@@ -11,7 +11,12 @@ export type BetterFuse = FuseChoice | 'of-sheet' | null;
 
 /** What is wrong, with the numbers that say so. Words are made of it by whoever shows it. */
 export type Fault =
-  | { code: 'bypass'; runLabels: string[]; overIds: string[]; move: { runId: string; end: 'from' | 'to' } | null }
+  | {
+      code: 'bypass';
+      runLabels: string[];
+      overIds: string[];
+      move: { runId: string; end: 'from' | 'to'; to: string } | null;
+    }
   | { code: 'no-shunt' }
   | { code: 'more-shunts'; count: number }
   | { code: 'astray'; where: 'same-post' | 'no-post' }

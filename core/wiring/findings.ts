@@ -38,7 +38,7 @@ function ofWhole(circuit: CircuitFigures, { wiring, graph, beyond }: FindingFact
   const shunts = wiring.parts.filter(({ kind }) => kind === 'shunt').length;
   if (shunts === 0) found.push(finding('error', null, { code: 'no-shunt' }));
   if (shunts > 1) found.push(finding('error', null, { code: 'more-shunts', count: shunts }));
-  for (const { partId, runs, crossing, overIds } of circuit.bypasses)
+  for (const { partId, runs, crossing, move, overIds } of circuit.bypasses)
     found.push(
       finding(
         'error',
@@ -47,7 +47,7 @@ function ofWhole(circuit: CircuitFigures, { wiring, graph, beyond }: FindingFact
           code: 'bypass',
           runLabels: runs.map(({ label }) => label),
           overIds,
-          move: crossing && { runId: crossing.run.id, end: crossing.end },
+          move: crossing && move && { runId: crossing.run.id, ...move },
         },
       ),
     );

@@ -62,7 +62,7 @@ function laidOut(rig: DemandParts, plan: WiringPlan, hasMainFuse: boolean): Laid
     plan.runs,
     (before, now) => ({
       ...before,
-      ...(before.endsBy === 'rules' || !isJoined(before)
+      ...(before.endsBy === 'rules' || !isJoined(before) || before.from === before.to
         ? { from: now.from, to: now.to, endsBy: 'rules' as const }
         : {}),
     }),

@@ -1,15 +1,23 @@
 import type { BankString } from './battery-posts';
 import { type CircuitGraph, waysFrom } from './graph';
+import { MINUS_BAR } from './new-parts';
 import { type Part, partIdOf, postOf } from './part';
 import type { Run } from './run';
+
+interface Crossing {
+  run: Run;
+  end: 'from' | 'to';
+}
 
 /** A part whose current comes back to the bank without having been counted. */
 export interface Bypass {
   partId: string;
   /** The runs that it takes, from the part to the bank. */
   runs: Run[];
-  /** The one that crosses to the bank’s side, and which of its ends lies there: that is the one to move. */
-  crossing: { run: Run; end: 'from' | 'to' } | null;
+  /** The one that crosses to the bank’s side, and which of its ends lies there. */
+  crossing: Crossing | null;
+  /** Which of its ends goes to which post, so that it is counted; null: there is none to bring it to. */
+  move: { end: 'from' | 'to'; to: string } | null;
   /** Parts that it passes: the chassis, a bar. */
   overIds: string[];
 }
@@ -22,6 +30,7 @@ export function bypasses(graph: CircuitGraph, parts: readonly Part[], strings: r
   const bankMinus = new Set(strings.map(({ id }) => postOf(id, '-')));
   const onBankSide = bankSide(graph, parts, bankMinus);
   const ways = waysFrom(graph.negative, [...bankMinus], ({ part }) => part?.kind === 'shunt');
+  const moveOf = mover(graph, parts, onBankSide);
   const found: Bypass[] = [];
   for (const part of parts) {
     const post = minusOf(part);
@@ -30,9 +39,36 @@ export function bypasses(graph: CircuitGraph, parts: readonly Part[], strings: r
     const runs = way.reverse().flatMap(({ run }) => run ?? []);
     const passed = runs.flatMap(({ from, to }) => [partIdOf(from), partIdOf(to)]);
     const overIds = [...new Set(passed)].filter((id) => id !== part.id && parts.some((one) => one.id === id));
-    found.push({ partId: part.id, runs, crossing: crossingOf(runs, post, onBankSide), overIds });
+    const crossing = crossingOf(runs, post, onBankSide);
+    found.push({ partId: part.id, runs, crossing, move: crossing && moveOf(crossing), overIds });
   }
   return found;
+}
+
+/**
+ * How a crossing is mended. An end on the bank’s side goes to the negative bar; but what alone joins batteries to the rest, and leads to a bar or the
+ * chassis, is their own cable: its far end goes to where the bank’s negatives come together, or to the shunt where that is not joined.
+ */
+function mover(graph: CircuitGraph, parts: readonly Part[], onBankSide: ReadonlySet<string>) {
+  const reaches = (from: readonly string[], but: Run | null) => {
+    const ways = waysFrom(
+      graph.negative,
+      from,
+      ({ part, run }) => part?.kind === 'shunt' || (but !== null && run === but),
+    );
+    return shunts.some((post) => ways(post) !== null);
+  };
+  const shunts = parts.flatMap(({ id, kind }) => (kind === 'shunt' ? [postOf(id, 'bank')] : []));
+  const bars = parts.flatMap(({ id, kind }) => (kind === 'bar' ? [postOf(id, 'bar')] : []));
+  const home = bars.find((post) => onBankSide.has(post) && reaches([post], null)) ?? shunts[0];
+  const minusBar = bars.find((post) => post === MINUS_BAR);
+  const shared = new Set(parts.flatMap(({ id, kind }) => (kind === 'bar' || kind === 'chassis' ? [id] : [])));
+  return ({ run, end }: Crossing): Bypass['move'] => {
+    const far = end === 'from' ? 'to' : 'from';
+    if (home !== undefined && shared.has(partIdOf(run[far])) && !reaches([run[end]], run))
+      return { end: far, to: home };
+    return minusBar === undefined ? null : { end, to: minusBar };
+  };
 }
 
 /** Where the negative of a part comes back to the bank. */

@@ -17,9 +17,7 @@ import {
   standings,
 } from '@core/commissioning/standing';
 import { asKept, type Phase, PHASES, type Step, type StepOf } from '@core/commissioning/step';
-import { broughtToMinusBar } from '@core/wiring/edit-circuit';
-import { MINUS_BAR } from '@core/wiring/new-parts';
-import { postOf } from '@core/wiring/part';
+import { broughtTo } from '@core/wiring/edit-circuit';
 import type { Run } from '@core/wiring/run';
 import type { FoundNegative } from '@core/wiring/plan';
 import { Edit } from '../../rig/edit';
@@ -250,13 +248,12 @@ export class ProvingFacts {
     this.store.dispatch(Edit.merge('wiring', { negatives: [...wiring.negatives, found] }, null));
   }
 
-  /** A negative that was drawn beside the shunt, and has been moved: its end lies on the bar of the system side. @returns whether there is one */
+  /** A negative that was drawn beside the shunt, and has been moved so that it is counted. @returns whether there is one */
   moveNegative(step: StepOf<'roll-call'>): boolean {
     const [wiring, circuit] = [this.rig()?.wiring, this.proving()?.context.circuit];
-    const crossing = circuit?.bypasses.find(({ partId }) => partId === step.item.circuitId)?.crossing;
-    const bar = wiring?.parts.find(({ id, kind }) => kind === 'bar' && postOf(id, 'bar') === MINUS_BAR);
-    if (!wiring || !crossing || !bar) return false;
-    const runs = wiring.runs.map((run) => (run.id === crossing.run.id ? broughtToMinusBar(run, crossing.end) : run));
+    const { crossing, move } = circuit?.bypasses.find(({ partId }) => partId === step.item.circuitId) ?? {};
+    if (!wiring || !crossing || !move) return false;
+    const runs = wiring.runs.map((run) => (run.id === crossing.run.id ? broughtTo(run, move) : run));
     this.store.dispatch(Edit.merge('wiring', { runs }, null));
     this.tightened(crossing.run);
     return true;

@@ -396,7 +396,7 @@ export class StepPage {
         this.facts.answer(step, 'fail', this.answer()?.headline ?? '', this.photos());
         this.says.set(
           this.facts.moveNegative(step)
-            ? 'It is drawn on the negative bar now, under Wiring. Read it again.'
+            ? 'It is drawn through the shunt now, under Wiring. Read it again.'
             : 'There is no negative bar to draw it on: move it under Wiring. Read it again.',
         );
         this.focusFirst();

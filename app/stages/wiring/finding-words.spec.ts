@@ -328,6 +328,34 @@ const CASES: readonly Case[] = [
     press: null,
   },
   {
+    code: 'bypass',
+    change: run('main-shunt', { to: 'chassis.bolt' }),
+    says: 'Inverter: its current comes back beside the shunt',
+    why: /over negative bar and chassis/,
+    press: /^Move the end of W\d\d to the bank’s side of the shunt$/,
+  },
+  {
+    code: 'bypass',
+    change: run('battery-2-minus', { to: 'chassis.bolt' }),
+    says: 'Inverter: its current comes back beside the shunt',
+    why: /over negative bar and chassis/,
+    press: /^Move the end of W\d\d to the negative bar of the bank$/,
+  },
+  {
+    code: 'loads-without-circuit',
+    change: (rig) => ({
+      ...rig,
+      wiring: {
+        ...rig.wiring,
+        parts: rig.wiring.parts.filter(({ id }) => id !== 'group-Cabin'),
+        removed: ['group-Cabin'],
+      },
+    }),
+    says: '2 loads have no circuit',
+    why: /^/,
+    press: /^Propose all of it again$/,
+  },
+  {
     code: 'lugs',
     change: part('plus', { lugsMost: 2 }),
     says: 'Positive bar: 6 lugs on one post',

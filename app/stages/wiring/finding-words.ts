@@ -7,7 +7,7 @@ import type { BetterFuse, Fault, Finding } from '@core/wiring/finding';
 import { isFree } from '@core/wiring/fuse-sheet';
 import { enoughConductors } from '@core/wiring/enough-conductors';
 import { WIRING_LIMITS } from '@core/wiring/limits';
-import { isByHand } from '@core/wiring/new-parts';
+import { idFor, isByHand } from '@core/wiring/new-parts';
 import { partIdOf } from '@core/wiring/part';
 import { through } from '@core/wiring/through';
 import type { WiringFacts } from './wiring-facts';
@@ -95,14 +95,15 @@ function wordsOf(
       const over = fault.overIds.map((one) => facts.nameOf(one).toLowerCase());
       const { move } = fault;
       const label = facts.wiring()?.runs.find((one) => one.id === move?.runId)?.label ?? '';
+      const aim = `Move the end of ${label} to ${move ? countedAt(move.to, facts) : ''}`;
       return {
         says: `${name}: its current comes back beside the shunt`,
         why: `From ${name} − to the bank’s negative without passing the shunt: ${fault.runLabels.join(', ')}${over.length > 0 ? `, over ${over.join(' and ')}` : ''}. What it draws or gives is never counted.`,
-        remedy: move ? `Move the end of ${label} to the negative bar.` : 'Bring it to the negative bar.',
+        remedy: move ? `${aim}.` : 'Bring it to the system side of the shunt.',
         apply: move
           ? {
-              says: `Move the end of ${label} to the negative bar`,
-              run: () => facts.bringToMinusBar(move.runId, move.end),
+              says: aim,
+              run: () => facts.bringTo(move.runId, move),
             }
           : null,
       };
@@ -157,6 +158,10 @@ function wordsOf(
       };
     case 'without-part': {
       const { inverters, charging } = facts.rig() ?? { inverters: [], charging: { sources: [] } };
+      const own = new Set([
+        ...fault.inverterIds.map((one) => idFor('inverter', one)),
+        ...fault.sourceIds.map((one) => idFor('source', one)),
+      ]);
       const names = [
         ...fault.inverterIds.map((one) => nameIn(inverters, one, 'an inverter')),
         ...fault.sourceIds.map((one) => nameIn(charging.sources, one, 'a charger')),
@@ -164,7 +169,7 @@ function wordsOf(
       return {
         says: `${listed(names)} ${names.length === 1 ? 'is' : 'are'} not in the circuit`,
         why: 'Planned after the circuit was laid out: neither currents nor fuses nor the way of the negatives are reckoned with it.',
-        ...again(facts),
+        ...again(facts, (removed) => own.has(removed)),
       };
     }
     case 'other-voltage':
@@ -185,7 +190,7 @@ function wordsOf(
       return {
         says: `${fault.loadIds.length} ${fault.loadIds.length === 1 ? 'load has' : 'loads have'} no circuit`,
         why: `${loadNames(fault.loadIds, facts)}: added to the audit after the circuit was laid out.`,
-        ...again(facts),
+        ...again(facts, isCircuitOfLoads),
       };
     case 'ac-without-inverter':
       return {
@@ -355,6 +360,16 @@ const again = (
         remedy: 'Lay the circuit out again: what was measured is kept.',
         apply: { says: 'Lay it out again', run: () => facts.layOut() },
       };
+
+/** Where a negative goes so that it is counted. */
+function countedAt(post: string, facts: WiringFacts): string {
+  const part = facts.parts().get(partIdOf(post));
+  return part?.kind === 'shunt' ? 'the bank’s side of the shunt' : `the ${(part?.name ?? '').toLowerCase()}`;
+}
+
+/** Of what was taken out: a whole circuit, and not a run of it. */
+const isCircuitOfLoads = (removed: string): boolean =>
+  /^(load|group)-/.test(removed) && !/-(bar|plus|minus)$/.test(removed);
 
 const nameIn = (all: readonly { id: string; name: string }[], id: string, unnamed: string): string =>
   all.find((one) => one.id === id)?.name || unnamed;

@@ -1,7 +1,7 @@
 import { computed, inject, Injectable, signal, untracked } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { bankStrings, stringPosts } from '@core/wiring/battery-posts';
-import { broughtToMinusBar, type Insert, putInto, takeOut, takeOutOwn, takeOutRun } from '@core/wiring/edit-circuit';
+import { broughtTo, type Insert, putInto, takeOut, takeOutOwn, takeOutRun } from '@core/wiring/edit-circuit';
 import { equalLeads } from '@core/wiring/equal-leads';
 import type { RunFigures } from '@core/wiring/circuit-figures';
 import type { Finding } from '@core/wiring/finding';
@@ -99,9 +99,9 @@ export class WiringFacts {
     if (run) this.changeRun(id, sideBySide(run, conductors));
   }
 
-  bringToMinusBar(id: string, end: 'from' | 'to'): void {
+  bringTo(id: string, move: { end: 'from' | 'to'; to: string }): void {
     const runs = this.wiring()?.runs ?? [];
-    this.change({ runs: runs.map((run) => (run.id === id ? broughtToMinusBar(run, end) : run)) }, null);
+    this.change({ runs: runs.map((run) => (run.id === id ? broughtTo(run, move) : run)) }, null);
   }
 
   /** The size of a fuse, its family where one is named, and its own sheet where it is of none. */
