@@ -58,17 +58,27 @@ describe('the hours of one that shares its device', () => {
     const first = { ...mains, week: weekOf(EVERY_DAY, 18, 12) } as Source;
     const second = { ...generator, week: weekOf(EVERY_DAY, 16, 4) } as Source;
     const day = sharesAfter(second, [first]).subarray(24, 48);
-    expect(Array.from(day, (share, hour) => (share > 0 ? [hour, share] : [])).flat()).toEqual([16, 1, 17, 1]);
+    expect(Array.from(day, (share, hour) => (share > 1e-12 ? [hour, Number(share.toFixed(9))] : [])).flat()).toEqual([
+      16, 1, 17, 1,
+    ]);
     expect(
       sharesAfter(second, [])
         .subarray(24, 48)
         .reduce((sum, share) => sum + share, 0),
     ).toBe(4);
   });
+  it('by hand: both from half past twelve, one to two and one to three, leave the hour from two; quiet hours as well', () => {
+    const first = { ...mains, week: weekOf(EVERY_DAY, 12.5, 1.5) } as Source;
+    const second = { ...generator, week: weekOf(EVERY_DAY, 12.5, 2.5) } as Source;
+    const of = (source: Source) => Array.from(sharesAfter(source, [first]).subarray(24 + 12, 24 + 16));
+    expect(of(second).map((share) => Number(share.toFixed(9)))).toEqual([0, 0, 1, 0]);
+    const hushed = { ...second, quiet: { fromHour: 14.25, toHour: 20 } } as Source;
+    expect(of(hushed).map((share) => Number(share.toFixed(9)))).toEqual([0, 0, 0.25, 0]);
+  });
   it('fills what the other leaves of an hour, never more and never less than nothing', () => {
     const first = { ...mains, week: weekOf(EVERY_DAY, 12.5, 1) } as Source;
     const second = { ...generator, week: weekOf(EVERY_DAY, 12, 2) } as Source;
     const day = sharesAfter(second, [first]).subarray(24, 48);
-    expect([day[11], day[12], day[13], day[14]]).toEqual([0, 0.5, 0.5, 0]);
+    expect([11, 12, 13, 14].map((hour) => Number(day[hour]!.toFixed(9)))).toEqual([0, 0.5, 0.5, 0]);
   });
 });

@@ -1,4 +1,5 @@
 import { computed, type Sourced } from '../formula/figure';
+import { at } from '../quantity/guard';
 import type { Source } from './source';
 import { sourceLimit } from './source-limit';
 
@@ -17,18 +18,18 @@ export interface Devices {
 /** One that is no longer there, or would come out of itself, leaves a source with a charger of its own. */
 export function deviceOf(source: Source, among: Devices): Device {
   const own: Device = { is: 'charger', id: source.id };
-  let at = source;
-  for (const seen = new Set<string>(); !seen.has(at.id);) {
-    seen.add(at.id);
-    const through = at.kind === 'shore' ? at.through : null;
-    if (through === null) return { is: 'charger', id: at.id };
+  let one = source;
+  for (const seen = new Set<string>(); !seen.has(one.id);) {
+    seen.add(one.id);
+    const through = one.kind === 'shore' ? one.through : null;
+    if (through === null) return { is: 'charger', id: one.id };
     if ('inverterId' in through)
       return among.inverters.some(({ id }) => id === through.inverterId)
         ? { is: 'inverter', id: through.inverterId }
         : own;
     const next = among.sources.find(({ id, kind }) => id === through.sourceId && kind === 'shore');
     if (!next) return own;
-    at = next;
+    one = next;
   }
   return own;
 }
@@ -67,12 +68,11 @@ export const atOnce = (on: readonly Source[], among: Devices): Source[] =>
 
 /** What comes out of one device at its most, A: one source feeds it at a time. @param sources  those that come out of it, at least one */
 export function deviceLimit(sources: readonly Source[]): Sourced {
-  const [first, ...others] = sources.map((source) => ({ name: source.name, limit: sourceLimit(source) }));
-  if (!first) return computed(0);
-  const most = others.reduce((best, one) => (one.limit.value > best.limit.value ? one : best), first);
-  return others.length === 0
-    ? first.limit
-    : computed(most.limit.value, `by ${most.name || 'one of them'}; one feeds it at a time`);
+  const limits = sources.map((source) => ({ name: source.name, limit: sourceLimit(source) }));
+  const first = at(limits, 0);
+  if (limits.length === 1) return first.limit;
+  const most = limits.reduce((best, one) => (one.limit.value > best.limit.value ? one : best), first);
+  return computed(most.limit.value, `by ${most.name || 'one of them'}; one feeds it at a time`);
 }
 
 const isGenerator = (source: Source) => source.kind === 'shore' && source.supply === 'generator';

@@ -1,5 +1,6 @@
+import { at } from '../quantity/guard';
 import type { BankString } from './battery-posts';
-import { type CircuitGraph, waysFrom } from './graph';
+import { type CircuitGraph, type Edge, waysFrom } from './graph';
 import { MINUS_BAR } from './new-parts';
 import { type Part, partIdOf, postOf } from './part';
 import type { Run } from './run';
@@ -30,7 +31,6 @@ export function bypasses(graph: CircuitGraph, parts: readonly Part[], strings: r
   const bankMinus = new Set(strings.map(({ id }) => postOf(id, '-')));
   const onBankSide = bankSide(graph, parts, bankMinus);
   const ways = waysFrom(graph.negative, [...bankMinus], ({ part }) => part?.kind === 'shunt');
-  const moveOf = mover(graph, parts, onBankSide);
   const found: Bypass[] = [];
   for (const part of parts) {
     const post = minusOf(part);
@@ -40,7 +40,13 @@ export function bypasses(graph: CircuitGraph, parts: readonly Part[], strings: r
     const passed = runs.flatMap(({ from, to }) => [partIdOf(from), partIdOf(to)]);
     const overIds = [...new Set(passed)].filter((id) => id !== part.id && parts.some((one) => one.id === id));
     const crossing = crossingOf(runs, post, onBankSide);
-    found.push({ partId: part.id, runs, crossing, move: crossing && moveOf(crossing), overIds });
+    found.push({
+      partId: part.id,
+      runs,
+      crossing,
+      move: crossing && moveOf(crossing, graph, parts, onBankSide),
+      overIds,
+    });
   }
   return found;
 }
@@ -49,26 +55,26 @@ export function bypasses(graph: CircuitGraph, parts: readonly Part[], strings: r
  * How a crossing is mended. An end on the bank’s side goes to the negative bar; but what alone joins batteries to the rest, and leads to a bar or the
  * chassis, is their own cable: its far end goes to where the bank’s negatives come together, or to the shunt where that is not joined.
  */
-function mover(graph: CircuitGraph, parts: readonly Part[], onBankSide: ReadonlySet<string>) {
-  const reaches = (from: readonly string[], but: Run | null) => {
-    const ways = waysFrom(
-      graph.negative,
-      from,
-      ({ part, run }) => part?.kind === 'shunt' || (but !== null && run === but),
-    );
-    return shunts.some((post) => ways(post) !== null);
-  };
+function moveOf(
+  { run, end }: Crossing,
+  graph: CircuitGraph,
+  parts: readonly Part[],
+  onBankSide: ReadonlySet<string>,
+): Bypass['move'] {
   const shunts = parts.flatMap(({ id, kind }) => (kind === 'shunt' ? [postOf(id, 'bank')] : []));
   const bars = parts.flatMap(({ id, kind }) => (kind === 'bar' ? [postOf(id, 'bar')] : []));
-  const home = bars.find((post) => onBankSide.has(post) && reaches([post], null)) ?? shunts[0];
-  const minusBar = bars.find((post) => post === MINUS_BAR);
-  const shared = new Set(parts.flatMap(({ id, kind }) => (kind === 'bar' || kind === 'chassis' ? [id] : [])));
-  return ({ run, end }: Crossing): Bypass['move'] => {
-    const far = end === 'from' ? 'to' : 'from';
-    if (home !== undefined && shared.has(partIdOf(run[far])) && !reaches([run[end]], run))
-      return { end: far, to: home };
-    return minusBar === undefined ? null : { end, to: minusBar };
+  const isJoined = (from: string, but: Run | null) => {
+    const isAvoided = (edge: Edge) => edge.part?.kind === 'shunt' || (but !== null && edge.run === but);
+    const ways = waysFrom(graph.negative, [from], isAvoided);
+    return shunts.some((post) => ways(post) !== null);
   };
+  const far = end === 'from' ? 'to' : 'from';
+  const isShared = parts.some(({ id, kind }) => (kind === 'bar' || kind === 'chassis') && id === partIdOf(run[far]));
+  if (shunts.length > 0 && isShared && !isJoined(run[end], run)) {
+    const home = bars.find((post) => onBankSide.has(post) && isJoined(post, null)) ?? at(shunts, 0);
+    return { end: far, to: home };
+  }
+  return bars.includes(MINUS_BAR) ? { end, to: MINUS_BAR } : null;
 }
 
 /** Where the negative of a part comes back to the bank. */

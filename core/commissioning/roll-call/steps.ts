@@ -241,7 +241,7 @@ function calledSource(source: Source, { sources, inverters, bank }: StepContext)
   const id = sourceKey(source.id);
   const name = source.name || 'Charger';
   const device = deviceOf(source, { sources, inverters });
-  const inverter = device.is === 'inverter' && inverters.find((one) => one.id === device.id);
+  const inverter = device.is === 'inverter' ? inverters.find((one) => one.id === device.id) : undefined;
   const outOf = inverter ? inverterKey(device.id) : `charger:${device.id}`;
   const alone = limitChange({ id, name }, sourceLimit(source), source.kind);
   const change = inverter
@@ -256,7 +256,7 @@ function calledSource(source: Source, { sources, inverters, bank }: StepContext)
     change,
     idleFraction,
     outOf,
-    byInverter: outOf === inverterKey(device.id),
+    byInverter: inverter !== undefined,
     currentA: change.to.value,
     pieces: 1,
   };
