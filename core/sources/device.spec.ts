@@ -31,6 +31,12 @@ describe('what a source comes out of', () => {
     own(shore('a', { sourceId: 'b' }), [shore('b', { sourceId: 'a' })]);
     own(shore('c', { sourceId: 'a' }), [shore('a', { sourceId: 'b' }), shore('b', { sourceId: 'a' })]);
   });
+  it('is that of the other also where that has come to have a charger of its own', () => {
+    const alone = { sources: [mains, generator], inverters: [] };
+    expect([mains, generator].map((source) => deviceOf(source, alone).id)).toEqual(['mains', 'mains']);
+    const orphan = shore('mains', { sourceId: 'gone' });
+    expect(deviceOf(generator, { sources: [orphan, generator], inverters }).id).toBe('mains');
+  });
   it('is one device for mains and generator, mains first, and its limit is the larger', () => {
     const inverter = { is: 'inverter', id: 'inv' } as const;
     expect(sourcesOf(inverter, among).map(({ id }) => id)).toEqual(['mains', 'generator']);

@@ -15,14 +15,14 @@ export interface Devices {
   inverters: readonly { id: string; name: string }[];
 }
 
-/** One that is no longer there, or would come out of itself, leaves a source with a charger of its own. */
+/** One that comes out of what is no longer there has a charger of its own; so has one that would come out of itself. */
 export function deviceOf(source: Source, among: Devices): Device {
-  const own: Device = { is: 'charger', id: source.id };
   let one = source;
   for (const seen = new Set<string>(); !seen.has(one.id);) {
     seen.add(one.id);
+    const own: Device = { is: 'charger', id: one.id };
     const through = one.kind === 'shore' ? one.through : null;
-    if (through === null) return { is: 'charger', id: one.id };
+    if (through === null) return own;
     if ('inverterId' in through)
       return among.inverters.some(({ id }) => id === through.inverterId)
         ? { is: 'inverter', id: through.inverterId }
@@ -31,7 +31,7 @@ export function deviceOf(source: Source, among: Devices): Device {
     if (!next) return own;
     one = next;
   }
-  return own;
+  return { is: 'charger', id: source.id };
 }
 
 export const isSameDevice = (one: Device, other: Device): boolean => one.is === other.is && one.id === other.id;
