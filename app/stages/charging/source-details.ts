@@ -63,12 +63,13 @@ export class SourceDetails {
     ];
     return others.length > 0 ? [{ id: 'own', name: 'a charger of its own' }, ...others] : [];
   });
+  private readonly device = computed(() => deviceOf(this.source(), this.devices()));
   protected readonly way = computed(() => {
-    const { is, id } = deviceOf(this.source(), this.devices());
+    const { is, id } = this.device();
     if (is === 'inverter') return `inverter:${id}`;
     return id === this.source().id ? 'own' : `source:${id}`;
   });
-  protected readonly byInverter = computed(() => deviceOf(this.source(), this.devices()).is === 'inverter');
+  protected readonly byInverter = computed(() => this.device().is === 'inverter');
   /** Names of those that feed the same device first; null: none does. */
   protected readonly before = computed(() => {
     const names = feedBefore(this.source(), this.devices()).map(({ name }) => name || 'another');
