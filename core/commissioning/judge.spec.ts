@@ -67,6 +67,19 @@ describe('a breaker that is closed', () => {
     expect(judge(power, seenAs({ shown: 5 }), factsOf()).outcome).toBe('fail');
     expect(judge(power, [], factsOf()).outcome).toBe('incomplete');
   });
+  it('shows a source that was to stay away, as far as that one can give', () => {
+    // 30 A of the roof, 5 % more in a cold noon, 15 % beyond what is expected, and two steps of the meter.
+    expect(power.away).toEqual({ names: ['Roof'], mostA: 31.5 });
+    const shown = (amps: number) => judge(power, seenAs({ shown: amps }), factsOf());
+    expect(shown(12)).toMatchObject({ outcome: 'fail', bySource: true });
+    expect(shown(36)).toMatchObject({ outcome: 'fail', bySource: true });
+    expect(shown(40)).toMatchObject({ outcome: 'fail', bySource: false });
+    expect(shown(-40)).toMatchObject({ outcome: 'fail', bySource: false });
+    const roof = stepBy(steps, 'power', 'power:fuse-source-sun');
+    expect(roof.away).toEqual({ names: [], mostA: 0 });
+    expect(judge(roof, seenAs({ shown: 12 }), factsOf())).toMatchObject({ outcome: 'pass', bySource: false });
+    expect(judge(roof, seenAs({ shown: 40 }), factsOf())).toMatchObject({ outcome: 'fail', bySource: false });
+  });
 });
 
 describe('the zero of the meter', () => {

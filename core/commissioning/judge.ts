@@ -28,7 +28,8 @@ export type Judgement = { outcome: Answered } & (
   | { kind: 'ticked'; left: number }
   | { kind: 'rest'; doubt: RestDoubt | null }
   | { kind: 'gate'; gate: Gate }
-  | { kind: 'power'; shownA: number | null }
+  /** By source: no more than what a source gives whose way was closed before. */
+  | { kind: 'power'; shownA: number | null; bySource: boolean }
   | { kind: 'zero'; zero: ZeroAnswer | null }
   | { kind: 'roll-call'; change: Figure | null; causes: readonly LikelyCause[]; verdict: RollVerdict }
   | { kind: 'drop'; drop: DropAnswer | null }
@@ -131,14 +132,24 @@ export function restedOf({ context, standings }: Pick<JudgeFacts, 'context' | 's
 const POWER_OFF = 0.15;
 const ZERO_OFF_OF_SHUNT = 0.002;
 
-function judgePower({ expected }: StepOf<'power'>, seen: readonly Seen[], { plan, context }: JudgeFacts): Judgement {
+function judgePower(
+  { expected, away }: StepOf<'power'>,
+  seen: readonly Seen[],
+  { plan, context }: JudgeFacts,
+): Judgement {
   const shownA = seenOf(seen, 'shown');
   const [range] = expected;
-  if (shownA === null || !range) return { kind: 'power', outcome: 'incomplete', shownA };
+  if (shownA === null || !range) return { kind: 'power', outcome: 'incomplete', shownA, bySource: false };
   const [from, to] = [range.from.value, range.to?.value ?? 0];
   const most = (edge: number) => edge * (1 + POWER_OFF);
   const off = 2 * plan.meterStepA + ZERO_OFF_OF_SHUNT * (ratedShunt(context)?.ratedA ?? 0);
-  return { kind: 'power', outcome: shownA < most(from) - off || shownA > most(to) + off ? 'fail' : 'pass', shownA };
+  const isOver = shownA > most(to) + off;
+  return {
+    kind: 'power',
+    outcome: isOver || shownA < most(from) - off ? 'fail' : 'pass',
+    shownA,
+    bySource: isOver && shownA <= most(to + away.mostA) + off,
+  };
 }
 
 /** Readings of the roll call that hold, with what is being entered in place of one’s own. */

@@ -36,6 +36,10 @@ export function powerUp(context: StepContext, called: readonly StepOf<'roll-call
       ({ id, item: { circuitId } }) =>
         (now.has(circuitId) && !before.has(circuitId)) || (before.has(circuitId) && standing.has(id)),
     );
+    const given = oneOfEach(
+      called.filter(({ item }) => item.toA > 0 && before.has(item.circuitId)),
+      context,
+    );
     const filling = [...now].some((id) => inverters.has(id) && !before.has(id));
     const convertersV = wiring.parts.flatMap((one) =>
       one.kind === 'loads' && one.converterV !== null && now.has(one.id) && !before.has(one.id) ? [one.converterV] : [],
@@ -50,6 +54,7 @@ export function powerUp(context: StepContext, called: readonly StepOf<'roll-call
       partId: part.id,
       filling,
       convertersV,
+      away: { names: given.map(({ name }) => name), mostA: given.reduce((sum, { item }) => sum + item.toA, 0) },
       checks: [],
       fields: [{ what: 'shown', unit: 'A', limit: LIMITS.shownA, optional: false }],
       expected: [

@@ -89,7 +89,14 @@ export type Step = Common &
     /** Whether the strings may be joined. */
     | { kind: 'gate' }
     /** Filling: it closes the way to an inverter, whose capacitors fill at once. What the converters give to which it closes the way, V. */
-    | { kind: 'power'; partId: string; filling: boolean; convertersV: readonly number[] }
+    | {
+        kind: 'power';
+        partId: string;
+        filling: boolean;
+        convertersV: readonly number[];
+        /** Sources whose way was closed before, which are to stay away: by name, and what they give at the most together, A. */
+        away: { names: readonly string[]; mostA: number };
+      }
     | { kind: 'zero' }
     | {
         kind: 'roll-call';

@@ -63,7 +63,10 @@ describe('the circuit as drawn', () => {
     const ours = parallelResponse(asDrawn(circuit, drawn.parts, JOINT_OHM)!(batteries)).perAmpere;
     const theirs = parallelResponse(joinedBy('end-fed', leads)(batteries)).perAmpere;
     ours.forEach((share, k) => expect(share).toBeCloseTo(at(theirs, k), 4));
-    expect(unevenShare(circuit, drawn)?.share).toMatchObject({ name: 'Battery 1', longestM: 1.2, shortestM: 0 });
+    expect(unevenShare(circuit, drawn)?.share).toMatchObject({
+      name: 'Battery 1',
+      by: { is: 'length', longestM: 1.2, shortestM: 0 },
+    });
     expect(equalLeads(circuit, runs)).toBeNull();
   });
   it('of a single string in series is that string alone, without its links', () => {
@@ -114,7 +117,7 @@ describe('leads that must be equal', () => {
     const circuit = circuitOf(rig, drawn);
     const { share } = unevenShare(circuit, drawn)!;
     expect(share.name).not.toBe('Battery 2');
-    expect([share.longestM, share.shortestM]).toEqual([8.6, 1]);
+    expect(share.by).toEqual({ is: 'length', longestM: 8.6, shortestM: 1 });
     // Three batteries alike: a third each, whatever sections the rules chose for their leads.
     expect(share.fairFraction).toBeCloseTo(1 / 3, 6);
     // The longest lead is the thickest: with a thin one in front of the others, they are short of nothing but its resistance.
@@ -125,6 +128,50 @@ describe('leads that must be equal', () => {
     expect(circuitOf(rig, mended).findings.map(({ fault }) => fault.code)).not.toContain('uneven');
     expect(stringLeads(circuitOf(rig, mended)).map(({ plus }) => plus.value)).toEqual([8.1, 8.1, 8.1]);
     expect(unevenShare(circuitOf(rig, longer(0.41)), longer(0.41))).toBeNull();
+  });
+  /** The leads of one of three batteries alike, of one length, thicker than those of the others. */
+  const thicker = (areaMm2: number, thinMm2 = 16) => ({
+    ...plan,
+    runs: plan.runs.map((run) =>
+      /^battery-\d-(plus|minus)$/.test(run.id)
+        ? { ...run, lengthM: 2, areaMm2: run.id.startsWith('battery-2') ? areaMm2 : thinMm2 }
+        : run,
+    ),
+  });
+  it('of one length but of other sections are unequal too, and get that of the thickest in one press', () => {
+    const drawn = thicker(70);
+    const circuit = circuitOf(rig, drawn);
+    const { share, stringId } = unevenShare(circuit, drawn)!;
+    expect(stringId).toBe('battery-2');
+    // By hand: inside, 0.1 m to the fuse, 2 m there and 2 m back, and a joint at each of six ends.
+    const { ohm } = at(circuit.strings, 0);
+    const post = (k: number) => copper(0.1, circuit.runs.find(({ run }) => run.id === `battery-${k}-post`)!.areaMm2);
+    const way = (k: number, areaMm2: number) => ohm + post(k) + copper(4, areaMm2) + 6 * JOINT_OHM;
+    const [thin, thick] = [way(1, 16), way(2, 70)];
+    expect(share.carries.value).toBeCloseTo(thin / (thin + 2 * thick), 4);
+    expect(share.fairFraction).toBeCloseTo(1 / 3, 4);
+    expect(share.by.is).toBe('section');
+    const { terms, result } = share.carries.working();
+    expect(result.value).toBe(share.carries.value);
+    const [own, others] = terms.map(({ value }) => value);
+    expect(own).toBeCloseTo(thick - 6 * JOINT_OHM, 5);
+    expect(others).toBeCloseTo((thin - 6 * JOINT_OHM) / 2, 5);
+    const mended = { ...drawn, runs: equalLeads(circuit, drawn.runs)! };
+    expect(unevenShare(circuitOf(rig, mended), mended)).toBeNull();
+    const areas = mended.runs.flatMap(({ id, areaMm2 }) => (/^battery-\d-(plus|minus)$/.test(id) ? [areaMm2] : []));
+    expect(areas).toEqual([70, 70, 70, 70, 70, 70]);
+    expect(unevenShare(circuitOf(rig, thicker(25)), thicker(25))).not.toBeNull();
+    expect(unevenShare(circuitOf(rig, thicker(16)), thicker(16))).toBeNull();
+  });
+  it('of other lengths and sections are mended in one press', () => {
+    const both = thicker(70);
+    const drawn = {
+      ...both,
+      runs: both.runs.map((run) => (run.id === 'battery-3-plus' ? { ...run, lengthM: 9 } : run)),
+    };
+    const mended = { ...drawn, runs: equalLeads(circuitOf(rig, drawn), drawn.runs)! };
+    expect(unevenShare(circuitOf(rig, drawn), drawn)?.share.by.is).toBe('length');
+    expect(unevenShare(circuitOf(rig, mended), mended)).toBeNull();
   });
   it('batteries that differ are nobody’s leads', () => {
     const one = { battery: newBattery('c', 'lfp', 4, 300), seriesCount: 1, parallelCount: 1 };

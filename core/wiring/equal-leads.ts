@@ -1,7 +1,8 @@
-import type { Figure } from '../formula/figure';
-import { sumOver } from '../formula/formula';
+import { computed, type Figure } from '../formula/figure';
+import { account, sumOver } from '../formula/formula';
 import { at } from '../quantity/guard';
 import type { CircuitFigures } from './circuit-figures';
+import type { Finding } from './finding';
 import { asDrawn } from './parallel/as-drawn';
 import { BATTERIES_MOST, IN_USE_C } from './parallel/bank-in-parallel';
 import { parallelResponse } from './parallel/shares';
@@ -52,12 +53,13 @@ export function stringLeads({ currents, strings, runs }: CircuitFigures): String
 
 /** A share that is off by more than this on account of the leads is said. */
 const OFF_FRACTION = 0.05;
-/** m that two leads may differ by and still be alike. */
+/** m, and share of their resistance, that two leads may differ by and still be alike. */
 const ALIKE_M = 1e-6;
+const ALIKE_FRACTION = 1e-9;
 
 export interface UnevenShare {
   stringId: string;
-  share: { name: string; fraction: number; fairFraction: number; longestM: number; shortestM: number };
+  share: Omit<Extract<Finding['fault'], { code: 'uneven' }>, 'code'>;
 }
 
 /**
@@ -68,44 +70,110 @@ export interface UnevenShare {
 export function unevenShare(circuit: CircuitFigures, { parts, parallel }: WiringPlan): UnevenShare | null {
   const leads = stringLeads(circuit);
   if (leads.length < 2 || leads.length > BATTERIES_MOST) return null;
-  const metres = leads.map(({ both }) => both.value);
+  const [metres, ohms] = [leads.map(({ both }) => both.value), leads.map(({ ohm }) => ohm)];
   const [longestM, shortestM] = [Math.max(...metres), Math.min(...metres)];
-  const join = longestM - shortestM > ALIKE_M ? asDrawn(circuit, parts, parallel.jointOhm) : null;
+  const [mostOhm, leastOhm] = [Math.max(...ohms), Math.min(...ohms)];
+  const isLength = longestM - shortestM > ALIKE_M;
+  const join =
+    isLength || mostOhm - leastOhm > ALIKE_FRACTION * mostOhm ? asDrawn(circuit, parts, parallel.jointOhm) : null;
   if (join === null) return null;
   const sharesWith = (padding: (k: number) => number) =>
     parallelResponse(join(circuit.strings.map(({ ohm }, k) => ({ emfV: 0, ohm, looseOhm: padding(k) })))).perAmpere;
   const drawn = sharesWith(() => 0);
-  const mostOhm = Math.max(...leads.map(({ ohm }) => ohm));
   const even = sharesWith((k) => mostOhm - at(leads, k).ohm);
   const ratios = circuit.strings.map((_, k) => at(drawn, k) / at(even, k));
   const k = ratios.indexOf(Math.max(...ratios));
   if (!(at(ratios, k) > 1 + OFF_FRACTION)) return null;
   const { id, name } = at(circuit.strings, k);
-  const share = { name, fraction: at(drawn, k), fairFraction: at(even, k), longestM, shortestM };
-  return { stringId: id, share };
+  const fairFraction = at(even, k);
+  const by = isLength
+    ? ({ is: 'length', longestM, shortestM } as const)
+    : ({ is: 'section', mostOhm, leastOhm } as const);
+  return {
+    stringId: id,
+    share: { name, carries: carriesOf(k, at(drawn, k), fairFraction, circuit.strings, ohms), fairFraction, by },
+  };
+}
+
+const carries = account({
+  id: 'wiring.uneven-share',
+  says: 'carries of each ampere',
+  unit: 'Fraction',
+  words: 'what goes its way of one ampere more, through the bank as it is drawn; a joint at each end of a lead',
+  terms: {
+    ownOhm: { says: 'its own way: inside it, and its leads there and back', unit: 'Ohm' },
+    othersOhm: { says: 'the ways of the others, side by side', unit: 'Ohm' },
+    fairFraction: { says: 'with leads alike it would carry', unit: 'Fraction' },
+  },
+  source: 'Kirchhoff’s laws: currents share as their ways let them through',
+  leavesOut: 'charge and age of the batteries, fuses and switches in their leads',
+});
+
+function carriesOf(
+  k: number,
+  fraction: number,
+  fairFraction: number,
+  strings: CircuitFigures['strings'],
+  leadOhms: readonly number[],
+): Figure {
+  const ways = strings.map(({ ohm }, j) => ohm + at(leadOhms, j));
+  const others = ways.filter((_, j) => j !== k);
+  return carries.figure(
+    fraction,
+    {
+      ownOhm: computed(at(ways, k)),
+      othersOhm: computed(1 / others.reduce((sum, ohm) => sum + 1 / ohm, 0)),
+      fairFraction: computed(fairFraction, 'by the leads of highest resistance'),
+    },
+    { says: `${at(strings, k).name} carries of each ampere` },
+  );
 }
 
 /**
- * The leads of all strings made as long as the longest: what each lacks is laid into the longest run of its own.
+ * The leads of all strings made as long as the longest: what each lacks is laid into the longest run of its own. Where they are not of the
+ * same sections on either side, all there get that of the thickest.
  * @returns null where a string has no run of its own there, as where batteries are joined one to the next
  */
 export function equalLeads(circuit: CircuitFigures, runs: readonly Run[]): Run[] | null {
   const leads = stringLeads(circuit);
   const byId = new Map(runs.map((run) => [run.id, run]));
-  const longer = new Map<string, number>();
+  const alike = new Map<string, Partial<Run>>();
   for (const [role, side] of [
     ['positive', 'plus'],
     ['negative', 'minus'],
   ] as const) {
     const longestM = Math.max(...leads.map((one) => one[side].value));
-    for (const one of leads) {
+    const own = leads.map(({ ownIds }) =>
+      ownIds.flatMap((id) => byId.get(id) ?? []).filter((run) => run.role === role),
+    );
+    for (const run of own.flat()) alike.set(run.id, thickestOf(own, circuit) ?? {});
+    for (const [k, one] of leads.entries()) {
       const lacksM = longestM - one[side].value;
       if (lacksM <= ALIKE_M) continue;
-      const own = one.ownIds.flatMap((id) => byId.get(id) ?? []).filter((run) => run.role === role);
-      const [most] = own.sort((a, b) => b.lengthM - a.lengthM);
+      const [most] = at(own, k).sort((a, b) => b.lengthM - a.lengthM);
       if (!most) return null;
-      longer.set(most.id, Math.min(LIMITS.runM.max, most.lengthM + lacksM));
+      alike.set(most.id, { ...alike.get(most.id), lengthM: Math.min(LIMITS.runM.max, most.lengthM + lacksM) });
     }
   }
-  return runs.map((run) => ({ ...run, lengthM: longer.get(run.id) ?? run.lengthM }));
+  return runs.map((run) => ({ ...run, ...alike.get(run.id) }));
+}
+
+/** The section of the thickest of them all; null where those of each string are the same as those of every other. */
+function thickestOf(
+  own: readonly (readonly Run[])[],
+  circuit: CircuitFigures,
+): Pick<Run, 'areaMm2' | 'conductors'> | null {
+  const typed = own.map((its) =>
+    its
+      .map(({ areaMm2, conductors }) => `${conductors} × ${areaMm2}`)
+      .sort()
+      .join(),
+  );
+  if (new Set(typed).size === 1 || own.some((its) => its.length === 0)) return null;
+  const area = new Map(circuit.runs.map(({ run, areaMm2 }) => [run.id, areaMm2]));
+  const [thickest] = own
+    .flat()
+    .map(({ id, conductors }) => ({ areaMm2: area.get(id) ?? 0, conductors }))
+    .sort((a, b) => b.areaMm2 * b.conductors - a.areaMm2 * a.conductors);
+  return thickest ?? null;
 }

@@ -1,4 +1,5 @@
 import type { FuseChoice, NoFuse } from '../conductors/choose-fuse';
+import type { Figure } from '../formula/figure';
 import type { Stud } from './part';
 import type { BornFor } from './run';
 
@@ -30,7 +31,14 @@ export type Fault =
   | { code: 'other-voltage'; loadIds: string[]; givesV: number }
   | { code: 'string-apart'; poles: ('+' | '-')[] }
   | { code: 'string-open'; missing: number }
-  | { code: 'uneven'; name: string; fraction: number; fairFraction: number; longestM: number; shortestM: number }
+  /** By leads of other lengths, or of one length and other sections; m and Ω are there and back. */
+  | {
+      code: 'uneven';
+      name: string;
+      carries: Figure;
+      fairFraction: number;
+      by: { is: 'length'; longestM: number; shortestM: number } | { is: 'section'; mostOhm: number; leastOhm: number };
+    }
   | { code: 'off-list'; areaMm2: number }
   | { code: 'cut-otherwise'; cutMm2: number; cutForM: number; areaMm2: number; lengthM: number }
   | { code: 'thin'; carriesA: number; wantedA: number; by: BornFor; enoughMm2: number | null }

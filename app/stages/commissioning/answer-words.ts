@@ -22,19 +22,7 @@ export function answerOf(step: Step, judgement: Judgement, context: StepContext,
     case 'gate':
       return gateAnswer(judgement, context, text);
     case 'power':
-      return judgement.outcome === 'fail'
-        ? isNothing(step)
-          ? {
-              ...BAD,
-              headline: 'Something flows that should not.',
-              says: `Behind the ${inSentence(step.name)} the way is still open: nothing can draw or feed yet. Open it again and read the meter. Where it shows the same, its zero is off, and is set after these; where not, a cable leads past a breaker, or one is closed that should be open.`,
-            }
-          : {
-              ...BAD,
-              headline: 'More flows than may.',
-              says: `Open the ${inSentence(step.name)} again. Something behind it draws or feeds that is not in the plan, or is joined wrongly; or a source that was to stay away has come on.`,
-            }
-        : null;
+      return step.kind === 'power' && judgement.outcome === 'fail' ? powerAnswer(step, judgement.bySource) : null;
     case 'zero':
       return zeroAnswer(judgement);
     case 'roll-call':
@@ -48,6 +36,27 @@ export function answerOf(step: Step, judgement: Judgement, context: StepContext,
 
 const BAD = { tone: 'bad', rows: [], others: [], actions: [] } as const;
 const GOOD = { tone: 'good', rows: [], others: [], actions: [] } as const;
+
+function powerAnswer(step: StepOf<'power'>, bySource: boolean): Answer {
+  const name = inSentence(step.name);
+  if (bySource)
+    return {
+      ...BAD,
+      headline: step.away.names.length === 1 ? 'A source has come on.' : 'A source may have come on.',
+      says: `${step.away.names.join(', ')}: closed before, and to stay away for now. Cover it, unplug it or stop its engine, and read again: what it gives hides what the ${name} lets through.`,
+    };
+  if (isNothing(step))
+    return {
+      ...BAD,
+      headline: 'Something flows that should not.',
+      says: `Behind the ${name} the way is still open: nothing can draw or feed yet. Open it again and read the meter. Where it shows the same, its zero is off, and is set after these; where not, a cable leads past a breaker, or one is closed that should be open.`,
+    };
+  return {
+    ...BAD,
+    headline: 'More flows than may.',
+    says: `Open the ${name} again. Something behind it draws or feeds that is not in the plan, or is joined wrongly; or a source that was to stay away has come on.`,
+  };
+}
 
 function restAnswer(doubt: RestDoubt, { nominalV }: StepOf<'rest'>, text: Text): Answer {
   const words: Record<RestDoubt, Pick<Answer, 'headline' | 'says'>> = {

@@ -398,6 +398,18 @@ describe('what is measured', () => {
     await fan.settle();
     expect(fan.text('co-answer h2')).toBe('More flows than may.');
   });
+  it('a source that was to stay away and feeds is named, and put away again before the next', async () => {
+    const sun = await open('power:fuse-source-sun');
+    expect(sun.text('.how')).toContain('A source that feeds already is put away again before the next.');
+    TestBed.resetTestingModule();
+    const lamp = await open('power:fuse-group-Cabin');
+    expect(lamp.text('.how')).not.toContain('put away');
+    await lamp.type('shown', '6');
+    await lamp.settle();
+    expect(lamp.text('co-answer h2')).toBe('A source may have come on.');
+    expect(lamp.text('co-answer .words')).toMatch(/^.+, .+: closed before, and to stay away for now\./);
+    expect(lamp.text('co-answer .words')).toContain('what it gives hides what the');
+  });
   it('a breaker before a converter asks what that gives', async () => {
     const of12V = sampleRig();
     const loads = of12V.loads.map((one) => (one.id === 'fan' ? { ...one, dcVoltageV: 12 } : one));

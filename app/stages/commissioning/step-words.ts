@@ -76,7 +76,7 @@ export function howOf(step: Step): string {
     case 'join':
       return 'Positives first, the last connection at a negative post. The main switch stays open.';
     case 'power':
-      return `One at a time, and look at the meter each time. ${isNothing(step) ? 'Further on all is open still: nothing may flow.' : 'No more may flow than what hangs on it takes or gives.'}`;
+      return `One at a time, and look at the meter each time. ${mayFlow(step)}`;
     case 'zero':
       return 'Main switch open, every source away. What it shows now it counts day and night.';
     case 'roll-call':
@@ -90,6 +90,14 @@ export function howOf(step: Step): string {
     case 'sign':
       return 'What is signed is what was seen on this vehicle, with these instruments, on this day.';
   }
+}
+
+function mayFlow(step: StepOf<'power'>): string {
+  if (isNothing(step)) return 'Further on all is open still: nothing may flow.';
+  const putAway = step.expected.some(({ to }) => (to?.value ?? 0) > 0)
+    ? ' A source that feeds already is put away again before the next.'
+    : '';
+  return `No more may flow than what hangs on it takes or gives.${putAway}`;
 }
 
 function dropHow({ gives, fields }: StepOf<'drop'>): string {

@@ -398,6 +398,13 @@ const CASES: readonly Case[] = [
     why: /m there and back at the shortest, [\d.]+ m at the longest\.$/,
     press: /^Make them equal$/,
   },
+  {
+    code: 'uneven',
+    change: run('battery-1-plus', { areaMm2: 4 }),
+    says: 'Battery 2 carries 55.4 % where 50.0 % would be fair',
+    why: /^The leads are of one length and differ in section: [\d.]+ mΩ there and back at the least, [\d.]+ mΩ at the most\.$/,
+    press: /^Make them equal$/,
+  },
 ];
 
 describe('a finding of the circuit', () => {

@@ -1,6 +1,6 @@
 import type { NoFuse } from '@core/conductors/choose-fuse';
 import { sectionText } from '@core/conductors/section-text';
-import { asTyped, formatNumber } from '@core/quantity/format';
+import { asTyped, formatNumber, quantityText } from '@core/quantity/format';
 import type { Figure } from '@core/formula/figure';
 import { converterV } from '@core/wiring/converter';
 import type { BetterFuse, Fault, Finding } from '@core/wiring/finding';
@@ -48,6 +48,11 @@ export function findingWords({ on, fault }: Finding, facts: WiringFacts): Findin
   return { apply: null, figure: figureOf(fault, id, facts), ...wordsOf(fault, name, id, facts) };
 }
 
+const leadsDiffer = (by: Extract<Fault, { code: 'uneven' }>['by'], facts: WiringFacts): string =>
+  by.is === 'length'
+    ? `The leads differ: ${facts.length(by.shortestM)} there and back at the shortest, ${facts.length(by.longestM)} at the longest.`
+    : `The leads are of one length and differ in section: ${quantityText(by.leastOhm, 'Ohm')} there and back at the least, ${quantityText(by.mostOhm, 'Ohm')} at the most.`;
+
 /** The way to a part and back. */
 function loopOf(id: string, gives: boolean, facts: WiringFacts) {
   const circuit = facts.circuit();
@@ -75,6 +80,8 @@ function figureOf(fault: Fault, id: string, facts: WiringFacts): Figure | null {
     case 'no-fuse':
     case 'fuse-breaks':
       return fuse?.shortCircuit ?? null;
+    case 'uneven':
+      return fault.carries;
     case 'rating': {
       const part = facts.parts().get(id);
       return circuit && part ? through(circuit, part) : null;
@@ -213,11 +220,11 @@ function wordsOf(
     case 'uneven': {
       const runs = facts.equalRuns();
       return {
-        says: `${fault.name} carries ${percent(fault.fraction)} where ${percent(fault.fairFraction)} would be fair`,
-        why: `The leads differ: ${facts.length(fault.shortestM)} there and back at the shortest, ${facts.length(fault.longestM)} at the longest.`,
+        says: `${fault.name} carries ${percent(fault.carries.value)} where ${percent(fault.fairFraction)} would be fair`,
+        why: leadsDiffer(fault.by, facts),
         remedy: runs
-          ? 'Make all leads as long as the longest.'
-          : 'Bring each battery to the bars by leads of one length.',
+          ? `Make all leads as ${fault.by.is === 'length' ? 'long as the longest' : 'thick as the thickest'}.`
+          : 'Bring each battery to the bars by leads of one length and section.',
         apply: runs ? { says: 'Make them equal', run: () => facts.change({ runs }, null) } : null,
       };
     }
