@@ -30,6 +30,29 @@ describe('the test bench', () => {
     await page.press('as entered');
     await page.until(() => page.text('h1').includes('falsely'));
   });
+  it('draws what the other sets would show, once each, and says which line is whose', async () => {
+    localStorage.removeItem('coulan-bench-sample');
+    const page = await openPage(BenchPage, hasty());
+    await page.until(() => page.texts('co-bench-panes').length > 0);
+    const lines = () =>
+      [...page.element.querySelectorAll('co-bench-panes path.other')].flatMap(({ classList }) =>
+        [...classList].filter((name) => name !== 'other'),
+      );
+    // As nothing was moved, what is tried is as entered.
+    expect(lines()).toEqual(['derived']);
+    expect(page.text('.legend')).toMatch(/shown by the meter, tried\s+as derived/);
+    const slider = page.field('Hold time on the bench');
+    slider.value = '20';
+    slider.dispatchEvent(new Event('input'));
+    await page.until(() => lines().length === 2);
+    expect(lines()).toEqual(['entered', 'derived']);
+    for (const line of page.element.querySelectorAll('co-bench-panes path.other'))
+      expect(line.getAttribute('d')).toMatch(/^M46\.0 \d+\.\d(L[\d.]+ [\d.]+){100}/);
+    await page.press('as derived');
+    await page.until(() => page.text('.legend').includes('shown by the meter, as derived'));
+    expect(lines()).toEqual(['entered', 'tried'].filter((id) => lines().includes(id)));
+    expect(lines()).toContain('entered');
+  });
   it('keeps what was moved over a reload, and takes it back move by move', async () => {
     localStorage.setItem('coulan-bench-sample', JSON.stringify({ 'hold-time': 17 }));
     const page = await openPage(BenchPage, hasty());

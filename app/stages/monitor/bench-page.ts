@@ -7,6 +7,7 @@ import { FALSE_BELOW, FULL_FROM } from '@core/counter/true-fulls';
 import { counterOf } from '@core/monitor/counter-of';
 import { unitFactor } from '@core/monitor/meter-unit';
 import type { SettingId, SettingValues } from '@core/monitor/setting-id';
+import type { Point } from '@core/series/envelope';
 import { dayKeyAt } from '@core/series/local-day';
 import { formatNumber, quantityText } from '@core/quantity/format';
 import { StageTabs } from '../../rig/stage-tabs';
@@ -44,6 +45,8 @@ const HOLD_MOST_MIN = 60;
 /** Around a mark that is looked at, ms. */
 const AROUND_MS = 75 * 60_000;
 const LISTED = 8;
+/** Of the bank: two lines nearer than this are one. */
+const ALIKE_SHARE = 0.001;
 
 /** Settings tried on days of known truth before they are typed in. */
 @Component({
@@ -51,7 +54,7 @@ const LISTED = 8;
   imports: [AlongStrip, BenchPanes, EmptyMonitor, FigurePart, MarginContent, StageTabs, Ways],
   providers: [BenchRun],
   templateUrl: './bench-page.html',
-  styleUrl: './bench-page.css',
+  styleUrls: ['./bench-page.css', './other-sets.css'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class BenchPage {
@@ -68,6 +71,17 @@ export class BenchPage {
   private readonly capacityAh = computed(() => this.run.set().values.capacity ?? this.run.bank()?.capacityAh ?? 1);
   protected readonly ways = computed(() => this.run.sets().map(({ id, name }) => ({ id, name })));
   protected readonly marks = computed(() => this.run.trial()?.trial.marks ?? []);
+
+  /** What the other sets would show on the same trace, where that is not the same. */
+  protected readonly others = computed(() => {
+    const [chosen, tried] = [this.run.trial(), this.run.look()?.tried ?? []];
+    const same = (shown: readonly Point[]) =>
+      shown.every(({ y }, k) => Math.abs(y - (chosen?.shown[k]?.y ?? Number.NaN)) < ALIKE_SHARE || Number.isNaN(y));
+    return this.run.sets().flatMap(({ id, name }) => {
+      const of = tried.find((one) => one.id === id);
+      return of && of !== chosen && !same(of.shown) ? [{ id, name, shown: of.shown }] : [];
+    });
+  });
 
   /** The settings of the chosen set that can be moved, and as entered. */
   protected readonly rows = computed(() => {

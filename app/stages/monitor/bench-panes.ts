@@ -41,13 +41,15 @@ const LABEL_ROOM = 44;
 @Component({
   selector: 'co-bench-panes',
   templateUrl: './bench-panes.html',
-  styleUrls: ['../../ui/chart/chart.css', './bench-panes.css'],
+  styleUrls: ['../../ui/chart/chart.css', './bench-panes.css', './other-sets.css'],
   host: { tabindex: '0', role: 'group', 'aria-label': 'The trace on the test bench' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class BenchPanes {
   readonly look = input.required<BenchLook>();
   readonly shown = input.required<readonly Point[]>();
+  /** What the meter would show under the other sets. */
+  readonly others = input.required<readonly { id: string; shown: readonly Point[] }[]>();
   readonly marks = input.required<readonly JudgedMark[]>();
   readonly handles = input.required<readonly Handle[]>();
   readonly zone = input.required<string>();
@@ -67,7 +69,12 @@ export class BenchPanes {
   private readonly volts = computed(() => this.scaleOf(this.look().volts ?? [], 'full-voltage', VOLTS));
   private readonly amps = computed(() => this.scaleOf(this.look().amps, 'tail-current', AMPS));
   private readonly charge = computed(() => {
-    const lowest = Math.min(0.95, ...finite(this.shown()), ...finite(this.look().soc ?? []));
+    const lowest = Math.min(
+      0.95,
+      ...finite(this.shown()),
+      ...finite(this.look().soc ?? []),
+      ...this.others().flatMap(({ shown }) => finite(shown)),
+    );
     return paneOf([Math.floor(lowest * 10) / 10, 1.04], CHARGE);
   });
   protected readonly panes = computed(() => [
@@ -94,6 +101,9 @@ export class BenchPanes {
     },
   ]);
   protected readonly shownPath = computed(() => this.pathOf(this.shown(), this.charge().y));
+  protected readonly otherPaths = computed(() =>
+    this.others().map(({ id, shown }) => ({ id, path: this.pathOf(shown, this.charge().y) })),
+  );
   /** Between what is shown and what is true. */
   protected readonly gap = computed(() => {
     const soc = this.look().soc;
