@@ -41,6 +41,18 @@ describe('rigs as most people have them, and a few with other things aboard', ()
         }
     },
   );
+  it('say of a fuse on a thin wire that the list ends only where no section of it bears that fuse', () => {
+    for (const { is, rig } of RIGS.filter(({ rig: { bank } }) => bank!.parallelCount > 1)) {
+      // It loses so much that even the thickest beside it do not make up for it.
+      const runs = rig.wiring.runs.map((run) =>
+        /^battery-1-(plus|minus)$/.test(run.id) ? { ...run, lengthM: 4, areaMm2: 16 } : run,
+      );
+      const { findings } = deriveRig({ ...rig, wiring: { ...rig.wiring, runs } }, null).circuit!;
+      const thin = findings.filter(({ fault }) => fault.code === 'thin' && fault.enoughMm2 !== null);
+      const large = findings.flatMap(({ on, fault }) => (fault.code === 'fuse-large' ? [{ on, fault }] : []));
+      if (thin.length > 0) for (const { fault } of large) expect(fault.listEnds, is).toBe(false);
+    }
+  });
   it('with fuses under the wire have none that blows before one behind it, but where that is so over the load', () => {
     for (const { is, rig } of RIGS) {
       const unselective = (fuseSchool: (typeof FUSE_SCHOOLS)[number]) =>

@@ -191,8 +191,8 @@ const CASES: readonly Case[] = [
     code: 'thin',
     change: run('inverter-inv-plus', { areaMm2: 1.5 }),
     says: 'W12 is too thin',
-    // 26.5 A at the inverter's cut-off, a fuse of at least 1.25 × that behind it.
-    why: /^It carries \d+ A where it lies, and must bear \d+ A/,
+    // 26.5 A at the inverter's cut-off, and the smallest fuse that breaks the short circuit there.
+    why: /^It carries \d+ A where it lies, and must bear 26 A of its load, 110 A until its fuse blows\.$/,
     press: /^Let the rules choose$/,
   },
   {
@@ -389,7 +389,7 @@ const CASES: readonly Case[] = [
     change: run('group-Cabin-plus', { lengthM: 40, areaMm2: 0.75 }),
     says: 'Cabin: 14.7 % of the voltage is lost on the way',
     why: /5\.0 % are allowed for it\.$/,
-    press: null,
+    press: /^Let the rules choose their sections$/,
   },
   {
     code: 'uneven',

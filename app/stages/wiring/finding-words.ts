@@ -10,6 +10,8 @@ import { WIRING_LIMITS } from '@core/wiring/limits';
 import { idFor, isByHand } from '@core/wiring/new-parts';
 import { partIdOf } from '@core/wiring/part';
 import { through } from '@core/wiring/through';
+import type { BornFor } from '@core/wiring/run';
+import type { RunFigures } from '@core/wiring/circuit-figures';
 import type { WiringFacts } from './wiring-facts';
 
 /** What is wrong, why, and what mends it. */
@@ -27,12 +29,19 @@ const amps = (value: number) => `${formatNumber(value, value < 10 ? 1 : 0)} A`;
 const percent = (fraction: number) => `${formatNumber(100 * fraction, 1)} %`;
 
 /** What a run bears a current of, or for how long. */
-const BORNE: Record<Extract<Fault, { code: 'thin' }>['by'], string> = {
+const BORNE: Record<BornFor, string> = {
   load: 'of its load',
   fuse: 'until its fuse blows',
   others: 'that the other strings feed into its far end until their fuses blow',
   chassis: 'until the fuses blow, should the positive that bears most touch the chassis',
 };
+
+/** "218 A of its load, 325 A until its fuse blows" */
+function mustBear({ by, wantedA }: Extract<Fault, { code: 'thin' }>, figures: RunFigures | null): string {
+  const wanted = (of: BornFor) => `${amps(wantedA)} ${BORNE[of]}`;
+  if (by !== 'load' || !figures || figures.bearsFor === 'load') return wanted(by);
+  return `${amps(figures.design.value)} ${BORNE.load}, ${wanted(figures.bearsFor)}`;
+}
 
 const NO_FUSE: Record<NoFuse, string> = {
   voltage: 'None on the list stands the highest charging voltage.',
@@ -245,22 +254,26 @@ function wordsOf(
     case 'thin':
       return {
         says: `${name} is too thin`,
-        why: `It carries ${amps(fault.carriesA)} where it lies, and must bear ${amps(fault.wantedA)} ${BORNE[fault.by]}.`,
+        why: `It carries ${amps(fault.carriesA)} where it lies, and must bear ${mustBear(fault, facts.figuresOf(id))}.`,
         remedy:
           fault.enoughMm2 === null
             ? 'No section of the list suffices: a smaller fuse, or cables side by side.'
             : `${sectionText(fault.enoughMm2)} suffices.`,
         apply: { says: 'Let the rules choose', run: () => facts.changeRun(id, { areaMm2: null }) },
       };
-    case 'drop':
+    case 'drop': {
+      const loop = loopOf(id, fault.gives, facts);
       return {
-        says: `${loopOf(id, fault.gives, facts)?.demand.says ?? name}: ${percent(fault.fraction)} of the voltage is lost on the way`,
+        says: `${loop?.demand.says ?? name}: ${percent(fault.fraction)} of the voltage is lost on the way`,
         why: `${fault.gives ? 'With all sources at their most and nothing drawn' : 'With all consumers at their most'}, from the bank and back; ${percent(fault.mostFraction)} are allowed for it.`,
-        remedy: fault.listEnds
-          ? 'Even the thickest of the list lose so much: shorten the way, lay cables side by side on it, raise the system’s voltage, or allow more to be lost.'
-          : 'Thicker or shorter runs on its way.',
-        apply: null,
+        ...(fault.listEnds
+          ? {
+              remedy:
+                'Even the thickest of the list lose so much: shorten the way, lay cables side by side on it, raise the system’s voltage, or allow more to be lost.',
+            }
+          : { remedy: 'Thicker or shorter runs on its way.', apply: freeOnWay(loop?.runIds ?? [], facts) }),
       };
+    }
     case 'beyond-list':
       return { says: `${name}: no section of the list suffices`, ...beyondWords(fault, id, facts) };
     case 'bare':
@@ -486,6 +499,15 @@ const ofSheetPress = (id: string, facts: WiringFacts): FindingWords['apply'] =>
   ofOwnSheet(id, facts)
     ? { says: 'Ask for one that does', run: () => facts.takeOffSheet([id]) }
     : { says: 'Leave its family to its sheet', run: () => facts.changeFuse(id, { family: null }) };
+
+/** The rules choose what a hand chose of the runs on a way; null where a hand chose none. */
+function freeOnWay(runIds: readonly string[], facts: WiringFacts): FindingWords['apply'] {
+  const runs = facts.wiring()?.runs ?? [];
+  const typed = new Set(runs.flatMap(({ id, areaMm2 }) => (areaMm2 !== null && runIds.includes(id) ? [id] : [])));
+  if (typed.size === 0) return null;
+  const free = runs.map((run) => (typed.has(run.id) ? { ...run, areaMm2: null } : run));
+  return { says: 'Let the rules choose their sections', run: () => facts.change({ runs: free }, null) };
+}
 
 const byRule = (id: string, facts: WiringFacts): FindingWords['apply'] => ({
   says: 'Let the rules choose',
