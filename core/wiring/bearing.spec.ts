@@ -5,7 +5,9 @@ import { newBattery } from '../cells/new-battery';
 import { circuitOf, laidOut, type Rig, van } from '../kept-spec/van';
 import { putInto, takeOut } from './edit-circuit';
 import { freshWiring } from './fresh';
-import { mendsByFuse } from './mends-by-fuse';
+import type { CircuitParts } from './circuit';
+import type { Circuit } from './circuit-figures';
+import { type FedBy, firstBeyond, mendsByFuse } from './mends-by-fuse';
 import { circuitParts } from '../kept-spec/van';
 import type { WiringPlan } from './plan';
 import { bundleFactor } from './sections';
@@ -27,6 +29,10 @@ const worked = (rig: Rig, plan = laidOut(rig)) => {
   const run = (id: string) => circuit.runs.find((one) => one.run.id === id)!;
   const fuse = (id: string) => circuit.fuses.find(({ part }) => part.id === id)!;
   return { circuit, run, fuse, plan };
+};
+const mends = (parts: CircuitParts, circuit: Circuit, by: FedBy): boolean => {
+  const first = firstBeyond(circuit, by);
+  return first !== undefined && mendsByFuse(parts, circuit, first);
 };
 const put = (plan: WiringPlan, runId: string, ownId: string): WiringPlan => ({
   ...plan,
@@ -138,7 +144,7 @@ describe('what a lead of a string must bear', () => {
     expect(circuit.findings.flatMap(({ fault }) => (fault.code === 'beyond-list' ? [fault.by] : []))).not.toContain(
       'others',
     );
-    expect(mendsByFuse(circuitParts(rig, mended), circuit, 'fuse')).toBe(true);
+    expect(mends(circuitParts(rig, mended), circuit, 'fuse')).toBe(true);
     const whole = put(mended, 'main-switch', 'main');
     // One of 400 A: two of 300 behind another’s 300 are as many as it.
     expect(worked(rig, whole).fuse('own-main').choice?.ratingA).toBe(400);
@@ -163,13 +169,24 @@ describe('what a lead of a string must bear', () => {
     expect(worked(rig, long).run('battery-1-plus')).toMatchObject({ bearsFor: 'others', bears: { value: 600 } });
     expect(worked(rig, far).run('battery-1-plus').bears.value).toBe(300);
   });
+  it('one more fuse does not mend a run whose piece before that fuse is then beyond the list', () => {
+    // 500 A typed for a lamp: whatever follows bears 475 A at the most, and so does the piece to the new fuse.
+    const laid = laidOut(van);
+    const typed = {
+      ...laid,
+      parts: laid.parts.map((part) => (part.id === 'fuse-load-fridge' ? { ...part, ratingA: 500 } : part)),
+    } as WiringPlan;
+    const { circuit } = worked(van, typed);
+    for (const id of ['load-fridge-bar', 'load-fridge-plus'])
+      expect(mendsByFuse(circuitParts(van, typed), circuit, id), id).toBe(false);
+  });
   it('one more fuse is offered only where it mends', () => {
     const { circuit } = worked(rig, plan);
-    expect(mendsByFuse(circuitParts(rig, plan), circuit, 'others')).toBe(true);
+    expect(mends(circuitParts(rig, plan), circuit, 'others')).toBe(true);
     const sound = worked(van);
-    expect(mendsByFuse(circuitParts(van, sound.plan), sound.circuit, 'fuse')).toBe(false);
+    expect(mends(circuitParts(van, sound.plan), sound.circuit, 'fuse')).toBe(false);
     const beyond = powerful(6000, 2);
-    expect(mendsByFuse(circuitParts(beyond, laidOut(beyond)), worked(beyond).circuit, 'fuse')).toBe(false);
+    expect(mends(circuitParts(beyond, laidOut(beyond)), worked(beyond).circuit, 'fuse')).toBe(false);
   });
 });
 

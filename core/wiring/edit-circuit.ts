@@ -156,3 +156,7 @@ export const broughtTo = (run: Run, { end, to }: { end: 'from' | 'to'; to: strin
   [end]: to,
   endsBy: 'hand',
 });
+
+/** The rules choose the sections of these runs, whatever a hand chose. */
+export const freed = (runs: readonly Run[], runIds: ReadonlySet<string>): Run[] =>
+  runs.map((run) => (runIds.has(run.id) ? { ...run, areaMm2: null } : run));

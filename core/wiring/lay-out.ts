@@ -6,7 +6,7 @@ import { bankStrings, linksOf, stringPosts } from './battery-posts';
 import { workOut } from './circuit';
 import { converterV } from './converter';
 import type { DemandParts } from './demand';
-import { mendsByFuse } from './mends-by-fuse';
+import { firstBeyond, mendsByFuse } from './mends-by-fuse';
 import {
   type Bars,
   BLOCK_BARS,
@@ -46,7 +46,9 @@ export function layOut(rig: DemandParts, plan: WiringPlan): Laid {
   const laid = laidOut(rig, plan, strings === 1 || (isThere(MAIN_FUSE) && isThere(BANK_PLUS)));
   if (laid.parts.some(({ id }) => id === MAIN_FUSE) || plan.removed.includes(MAIN_FUSE)) return laid;
   const tried = { ...rig, wiring: { ...plan, ...laid } };
-  return mendsByFuse(tried, workOut(tried), 'fuse') ? laidOut(rig, plan, true) : laid;
+  const circuit = workOut(tried);
+  const first = firstBeyond(circuit, 'fuse');
+  return first !== undefined && mendsByFuse(tried, circuit, first) ? laidOut(rig, plan, true) : laid;
 }
 
 function laidOut(rig: DemandParts, plan: WiringPlan, hasMainFuse: boolean): Laid {

@@ -300,6 +300,14 @@ const CASES: readonly Case[] = [
     press: null,
   },
   {
+    code: 'fuse-large',
+    // The fuse is as the rules choose it; the wire is what a hand chose too thin.
+    change: run('inverter-inv-plus', { areaMm2: 4 }),
+    says: 'Fuse of Inverter: 110 A are more than the wire carries',
+    why: /^The thinnest wire behind it carries \d+ A/,
+    press: /^Let the rules choose their sections$/,
+  },
+  {
     code: 'fuse-unlisted',
     change: fuse('fuse-inverter-inv', 123, 'glass'),
     says: 'Fuse of Inverter: no family of the list has 123 A',

@@ -11,6 +11,7 @@ import { idFor, isByHand } from '@core/wiring/new-parts';
 import { partIdOf } from '@core/wiring/part';
 import { through } from '@core/wiring/through';
 import type { BornFor } from '@core/wiring/run';
+import { freed } from '@core/wiring/edit-circuit';
 import type { RunFigures } from '@core/wiring/circuit-figures';
 import type { WiringFacts } from './wiring-facts';
 
@@ -263,6 +264,7 @@ function wordsOf(
       };
     case 'drop': {
       const loop = loopOf(id, fault.gives, facts);
+      const typed = typedOf(loop?.runIds ?? [], facts);
       return {
         says: `${loop?.demand.says ?? name}: ${percent(fault.fraction)} of the voltage is lost on the way`,
         why: `${fault.gives ? 'With all sources at their most and nothing drawn' : 'With all consumers at their most'}, from the bank and back; ${percent(fault.mostFraction)} are allowed for it.`,
@@ -271,7 +273,10 @@ function wordsOf(
               remedy:
                 'Even the thickest of the list lose so much: shorten the way, lay cables side by side on it, raise the system’s voltage, or allow more to be lost.',
             }
-          : { remedy: 'Thicker or shorter runs on its way.', apply: freeOnWay(loop?.runIds ?? [], facts) }),
+          : {
+              remedy: 'Thicker or shorter runs on its way.',
+              apply: typed.size > 0 && facts.mendsFreed()(id, typed) ? freePress(typed, facts) : null,
+            }),
       };
     }
     case 'beyond-list':
@@ -307,12 +312,7 @@ function wordsOf(
       return {
         says: `${name}: ${amps(fault.ratingA)} are more than the wire carries`,
         why: `The thinnest wire behind it carries ${amps(fault.carriesA)}: it would burn before the fuse blows.`,
-        ...(fault.listEnds && fault.better === null
-          ? {
-              remedy: 'No section of the list bears it: cables side by side on its runs, or a higher voltage.',
-              apply: null,
-            }
-          : { remedy: betterWords(fault.better, id, facts), apply: betterPress(fault.better, id, facts) }),
+        ...largeWords(fault, id, facts),
       };
     case 'fuse-unlisted':
       return {
@@ -417,16 +417,17 @@ function converterBefore(id: string, facts: WiringFacts): FindingWords['apply'] 
 
 /** Why even the thickest will not do, and what would: a fuse of its own where a positive begins, or at the end that others feed; or more cables. */
 function beyondWords(
-  { by, carriesA, wantedA }: Extract<Fault, { code: 'beyond-list' }>,
+  fault: Extract<Fault, { code: 'beyond-list' }>,
   id: string,
   facts: WiringFacts,
 ): Pick<FindingWords, 'why' | 'remedy' | 'apply'> {
+  const { by, carriesA, wantedA } = fault;
   const figures = facts.figuresOf(id);
   const run = figures?.run;
   const conductors = run?.conductors ?? 1;
   const thickest = `the thickest carries ${amps(carriesA)} where it lies${conductors > 1 ? `, ${conductors} side by side` : ''}`;
   const mends =
-    run?.role === 'positive' && !facts.isFull() && (by === 'fuse' || by === 'others') && facts.mendsByFuse()[by];
+    run?.role === 'positive' && !facts.isFull() && (by === 'fuse' || by === 'others') && facts.mendsByFuse()(id, fault);
   if (by === 'others')
     return {
       why: `The other strings feed up to ${amps(wantedA)} into its far end before their fuses blow; ${thickest}.`,
@@ -462,6 +463,30 @@ function beyondWords(
   };
 }
 
+/** A smaller fuse; where the load has none that is smaller, the wires that a hand chose too thin. */
+function largeWords(
+  { ratingA, better, listEnds }: Extract<Fault, { code: 'fuse-large' }>,
+  id: string,
+  facts: WiringFacts,
+): Pick<FindingWords, 'remedy' | 'apply'> {
+  if (better !== null || (!listEnds && followsFuse(id, facts) && isSizedByHand(id, facts)))
+    return { remedy: betterWords(better, id, facts), apply: betterPress(better, id, facts) };
+  if (listEnds)
+    return {
+      remedy: 'No section of the list bears it: cables side by side on its runs, or a higher voltage.',
+      apply: null,
+    };
+  const thin = (facts.circuit()?.runs ?? []).flatMap(({ run, ampacityA, guard }) =>
+    run.areaMm2 !== null && (ampacityA ?? 0) < ratingA && guard?.fuses.some((one) => one.id === id) ? [run.id] : [],
+  );
+  return {
+    remedy: isSizedByHand(id, facts)
+      ? 'None on the list fits: change the wire first.'
+      : 'It is as small as its load allows: thicker wires behind it.',
+    apply: isSizedByHand(id, facts) ? null : freePress(new Set(thin), facts),
+  };
+}
+
 /** Whether all wires at a fuse are as the rules choose them: then they follow it. */
 const followsFuse = (id: string, facts: WiringFacts): boolean =>
   (facts.wiring()?.runs ?? []).every(
@@ -488,6 +513,12 @@ const ofOwnSheet = (id: string, facts: WiringFacts): boolean => {
   return part?.kind === 'fuse' && part.sheet !== null;
 };
 
+/** Whether a hand chose how large a fuse is. */
+const isSizedByHand = (id: string, facts: WiringFacts): boolean => {
+  const part = facts.parts().get(id);
+  return part?.kind === 'fuse' && part.ratingA !== null;
+};
+
 /** Whether a hand chose what kind of fuse it is. */
 const isChosenByHand = (id: string, facts: WiringFacts): boolean => {
   const part = facts.parts().get(id);
@@ -500,14 +531,20 @@ const ofSheetPress = (id: string, facts: WiringFacts): FindingWords['apply'] =>
     ? { says: 'Ask for one that does', run: () => facts.takeOffSheet([id]) }
     : { says: 'Leave its family to its sheet', run: () => facts.changeFuse(id, { family: null }) };
 
-/** The rules choose what a hand chose of the runs on a way; null where a hand chose none. */
-function freeOnWay(runIds: readonly string[], facts: WiringFacts): FindingWords['apply'] {
-  const runs = facts.wiring()?.runs ?? [];
-  const typed = new Set(runs.flatMap(({ id, areaMm2 }) => (areaMm2 !== null && runIds.includes(id) ? [id] : [])));
-  if (typed.size === 0) return null;
-  const free = runs.map((run) => (typed.has(run.id) ? { ...run, areaMm2: null } : run));
-  return { says: 'Let the rules choose their sections', run: () => facts.change({ runs: free }, null) };
-}
+/** Of these runs those whose section a hand chose. */
+const typedOf = (runIds: readonly string[], facts: WiringFacts): ReadonlySet<string> =>
+  new Set(
+    (facts.wiring()?.runs ?? []).flatMap(({ id, areaMm2 }) => (areaMm2 !== null && runIds.includes(id) ? [id] : [])),
+  );
+
+/** The rules choose what a hand chose of these runs; null where there is none. */
+const freePress = (typed: ReadonlySet<string>, facts: WiringFacts): FindingWords['apply'] =>
+  typed.size === 0
+    ? null
+    : {
+        says: 'Let the rules choose their sections',
+        run: () => facts.change({ runs: freed(facts.wiring()?.runs ?? [], typed) }, null),
+      };
 
 const byRule = (id: string, facts: WiringFacts): FindingWords['apply'] => ({
   says: 'Let the rules choose',

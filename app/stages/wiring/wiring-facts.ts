@@ -6,10 +6,12 @@ import { equalLeads } from '@core/wiring/equal-leads';
 import type { RunFigures } from '@core/wiring/circuit-figures';
 import type { Finding } from '@core/wiring/finding';
 import { layOut } from '@core/wiring/lay-out';
+import { dropsFreed } from '@core/wiring/drops-freed';
+import type { Fault } from '@core/wiring/finding';
 import { converterV } from '@core/wiring/converter';
 import { handRun, idFor, labelled, type Laid, otherConsumer, ownCircuit } from '@core/wiring/new-parts';
 import { type Part, type PartOf, postOf, postsOf } from '@core/wiring/part';
-import { type FedBy, mendsByFuse } from '@core/wiring/mends-by-fuse';
+import { mendsByFuse } from '@core/wiring/mends-by-fuse';
 import { circuitNames } from '@core/wiring/post-name';
 import { type FoundNegative, PARTS_MOST, RUNS_MOST, type WiringPlan } from '@core/wiring/plan';
 import { takeOffSheet } from '@core/wiring/take-off-sheet';
@@ -139,12 +141,36 @@ export class WiringFacts {
       .flatMap(({ on, fault }) => (fault.code === 'beyond-list' ? [JSON.stringify([on, fault])] : []))
       .join(),
   );
-  /** Whether one more fuse makes a run bear less, by where it gets too much from; of leads that are alike the first is tried. */
-  readonly mendsByFuse = computed<Record<FedBy, boolean>>(() => {
-    if (this.beyond() === '') return { fuse: false, others: false };
-    const [parts, circuit] = untracked(() => [this.circuitParts(), this.circuit()] as const);
-    if (!parts || !circuit) return { fuse: false, others: false };
-    return { fuse: mendsByFuse(parts, circuit, 'fuse'), others: mendsByFuse(parts, circuit, 'others') };
+  /** Whether one more fuse mends a run for which no section suffices; of leads that are alike one is tried. */
+  readonly mendsByFuse = computed(() => {
+    const [parts, circuit] =
+      this.beyond() === '' ? [null, null] : untracked(() => [this.circuitParts(), this.circuit()]);
+    const tried = new Map<string, boolean>();
+    return (runId: string, { by, wantedA, carriesA }: Extract<Fault, { code: 'beyond-list' }>): boolean => {
+      const key = `${runId.replace(/\d+/g, '')} ${by} ${wantedA} ${carriesA}`;
+      const mends = tried.get(key) ?? (parts !== null && circuit !== null && mendsByFuse(parts, circuit, runId));
+      tried.set(key, mends);
+      return mends;
+    };
+  });
+
+  /** What drops, and what a hand chose: as long as it is the same, typing a length tries no sections anew. */
+  private readonly dropping = computed(() => {
+    const drops = (this.circuit()?.findings ?? []).filter(({ fault }) => fault.code === 'drop').map(({ on }) => on);
+    const typed = (this.wiring()?.runs ?? []).flatMap(({ id, areaMm2 }) => (areaMm2 === null ? [] : [id]));
+    return drops.length === 0 ? '' : JSON.stringify([drops, typed]);
+  });
+  /** Whether the way to a part loses no more than it may once the rules choose the sections of these runs. */
+  readonly mendsFreed = computed(() => {
+    const parts = this.dropping() === '' ? null : untracked(this.circuitParts);
+    const tried = new Map<string, ReadonlySet<string>>();
+    return (partId: string, runIds: ReadonlySet<string>): boolean => {
+      if (!parts) return false;
+      const key = [...runIds].join();
+      const drops = tried.get(key) ?? dropsFreed(parts, runIds);
+      tried.set(key, drops);
+      return !drops.has(partId);
+    };
   });
 
   /** A run by hand; its ends are chosen next. */
