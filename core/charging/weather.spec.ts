@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
-import { newArray, newEngine, newSource } from '../sources/new-source';
+import { newArray, newEngine, newSource, weekOf } from '../sources/new-source';
 import { newBank } from '../bank/fresh';
 import { newBattery } from '../cells/new-battery';
 import { newCharging } from './fresh';
@@ -126,6 +126,16 @@ describe('tables of a year', () => {
   });
   it('begin the year where the surplus is largest: with the sun in summer, at once where all months are alike', () => {
     expect([120, 151, 181]).toContain(buildTables(parts([newSource('solar', 's')]), cache)!.firstDay);
+  });
+  it('begin in the month in which most is driven, where an alternator over a relay gives more than the sun', () => {
+    const driven = {
+      ...newEngine('engine'),
+      months: [12],
+      mode: { by: 'relay' as const, pathOhm: 0.005, limitA: 90, alternatorV: 14.4 },
+      week: weekOf([0, 1, 2, 3, 4, 5, 6], 8, 6),
+    } as Source;
+    const { firstDay } = buildTables(parts([newSource('solar', 's'), driven]), cache)!;
+    expect(firstDay).toBe(334);
   });
   it('are kept while nothing has changed, the oldest going first', () => {
     const kept = new TableCache(2);

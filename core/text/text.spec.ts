@@ -110,6 +110,8 @@ describe('quantities', () => {
     ['68 °F', 'TempC', 20],
     ['1 milliamp', 'A', 0.001],
     ['600 €', 'Price', 600],
+    ['750 ml', 'Litre', 0.75],
+    ['250 g', 'Kg', 0.25],
   ] as const)('%j as %s is %d', (text, unit, expected) => expect(read(text, unit)).toBe(expected));
   it('a bare number is in the unit that the place shows, a stated one in its own', () => {
     expect(read('10', 'M', 'imperial')).toBe(3.048);
