@@ -734,8 +734,8 @@ describe('sections and fuses', () => {
         ({ on }) => on && 'run' in on && on.run === 'inverter-inv-plus',
       )!.fault;
     };
-    // 1,000 W ÷ 0.9 ÷ 10.5 V × 1.25 are 132 A: a fuse of 150 A, and 4 AWG, which carries 160 A.
-    expect(faultOf(2.0809)).toMatchObject({ code: 'thin', by: 'load', wantedA: 150, enoughMm2: 21.151 });
+    // 1,000 W ÷ 0.9 ÷ 10.5 V × 1.25 are 132 A: a breaker of 135 A, and 4 AWG, which carries 160 A.
+    expect(faultOf(2.0809)).toMatchObject({ code: 'thin', by: 'load', wantedA: 135, enoughMm2: 21.151 });
     // 6 AWG bears the load of 106 A, and not its fuse: at the end of thinner leads a breaker of 135 A will do.
     expect(faultOf(13.302)).toMatchObject({ code: 'thin', by: 'fuse', carriesA: 120, wantedA: 135 });
   });

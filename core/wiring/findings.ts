@@ -158,8 +158,8 @@ function ofFuse(
     found.push(finding('error', on, { code: 'fuse-small', ratingA, wantedA: loadA * OVER_LOAD, better }));
   if (ratingA > most * (1 + SLACK)) {
     const listEnds = runs.some(
-      ({ run, guard, ampacityA }) =>
-        beyond.has(run.id) && (ampacityA ?? 0) < ratingA && guard?.fuses.some(({ id }) => id === part.id) === true,
+      ({ run, guard, ampacityA, bears }) =>
+        beyond.has(run.id) && (ampacityA ?? 0) < bears.value && guard?.fuses.some(({ id }) => id === part.id) === true,
     );
     found.push(finding('error', on, { code: 'fuse-large', ratingA, carriesA: most, better, listEnds }));
   }

@@ -69,6 +69,12 @@ export interface SectionsChosen {
 }
 
 /**
+ * Where even the thickest of the list lose more than a way may, it may lose so many times as much as they do: the last of it would take
+ * the thickest for whatever lies on that way, an alarm's leads among them, and still not be enough.
+ */
+const NEAR_LEAST = 1.1;
+
+/**
  * The sections of all runs together: each carries what it must, and the voltage that is lost on the whole way from the bank to each part
  * and back stays within that part's share: on the way of a source with all sources at their most and nothing drawn, on that of a consumer
  * with all consumers. From the thinnest that carry, the run that saves most voltage for its copper is thickened
@@ -76,6 +82,8 @@ export interface SectionsChosen {
  */
 export function chooseSections({ runs, loops, designA, sideA, bearsA, ladders }: SectionNeeds): SectionsChosen {
   const beyond = new Set<string>();
+  /** On ways that even the thickest of the list do not suffice for. */
+  const lossy = new Set<string>();
   const steps = runs.map((run): Step => {
     const wantedA = Math.max(designA(run), bearsA(run));
     const rungs = rungsOf(run, ladders.get(run.id) ?? [], wantedA);
@@ -92,11 +100,17 @@ export function chooseSections({ runs, loops, designA, sideA, bearsA, ladders }:
   const stepOf = new Map(steps.map((step) => [step.run.id, step]));
   const ways = loops.map(({ demand, out, back }): Way => {
     const on = [...(out ?? []), ...(back ?? [])].flatMap(({ run }) => (run && stepOf.get(run.id)) ?? []);
-    const way = { mostV: demand.dropFraction * demand.systemV * (1 + 1e-12), lostV: 0, steps: on };
+    const way: Way = { mostV: demand.dropFraction * demand.systemV * (1 + 1e-12), lostV: 0, steps: on };
+    let leastV = 0;
     for (const step of on) {
       const amps = sideA(step.run, demand.gives);
       step.ways.push({ way, amps });
       way.lostV += amps * at(step.ohm, 0);
+      leastV += amps * at(step.ohm, step.ohm.length - 1);
+    }
+    if (leastV > way.mostV) {
+      for (const { run } of on) if (run.areaMm2 === null) lossy.add(run.id);
+      way.mostV = leastV * NEAR_LEAST;
     }
     return way;
   });
@@ -117,11 +131,7 @@ export function chooseSections({ runs, loops, designA, sideA, bearsA, ladders }:
       const perCopper = (shortA * (at(ohm, here) - at(ohm, here + 1))) / (run.lengthM * run.conductors * (next - now));
       if (best === null || perCopper > best.perCopper) best = { step, perCopper };
     }
-    if (best === null) {
-      // What is left too long has no thicker wire on the list anywhere on its way.
-      for (const way of short) for (const { run } of way.steps) if (run.areaMm2 === null) beyond.add(run.id);
-      break;
-    }
+    if (best === null) break;
     move(best.step, 1);
     for (const { way } of best.step.ways)
       if (short.has(way) && !isShort(way)) {
@@ -140,7 +150,7 @@ export function chooseSections({ runs, loops, designA, sideA, bearsA, ladders }:
       else move(step, 1);
     }
   }
-  return { areaMm2: new Map(steps.map(({ run, ladder, at: here }) => [run.id, at(ladder, here)])), beyond };
+  return { areaMm2: new Map(steps.map(({ run, ladder, at: here }) => [run.id, at(ladder, here)])), beyond: new Set([...beyond, ...lossy]) };
 }
 
 /** The sections that a run may get: the one that lies there, or those that carry; where none does, the thickest. */

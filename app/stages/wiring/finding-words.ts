@@ -271,7 +271,7 @@ function wordsOf(
         ...(fault.listEnds
           ? {
               remedy:
-                'Even the thickest of the list lose so much: shorten the way, lay cables side by side on it, raise the system’s voltage, or allow more to be lost.',
+                'Even the thickest of the list lose too much: shorten the way, lay cables side by side on it, raise the system’s voltage, or allow more to be lost.',
             }
           : {
               remedy: 'Thicker or shorter runs on its way.',
