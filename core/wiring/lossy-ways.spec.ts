@@ -43,4 +43,17 @@ describe('ways for which even the thickest of the list lose too much', () => {
       for (const { fault } of findings) if (fault.code === 'drop') expect(fault.listEnds, is).toBe(true);
     }
   });
+  it('behind a main that lies too thin, have sections as if that were changed', () => {
+    const thin = (rig: Rig) =>
+      withRuns(rig, ({ id }) => (/^main-(plus|shunt)$/.test(id) ? { lengthM: 4, areaMm2: 10 } : {}));
+    for (const { is, rig } of RIGS) {
+      const [near, behind] = [circuitOf(rig), circuitOf(thin(rig))];
+      for (const { run, areaMm2 } of behind.runs) {
+        if (run.areaMm2 !== null) continue;
+        const own = near.runs.find((one) => one.run.id === run.id)!;
+        // Half of what the way may lose, over the same lengths: at most a few sizes up.
+        expect(areaMm2, `${is}: ${run.id}`).toBeLessThanOrEqual(Math.max(25, 4 * own.areaMm2));
+      }
+    }
+  });
 });

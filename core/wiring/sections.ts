@@ -70,9 +70,11 @@ export interface SectionsChosen {
 
 /**
  * Where even the thickest of the list lose more than a way may, it may lose so many times as much as they do: the last of it would take
- * the thickest for whatever lies on that way, an alarm's leads among them, and still not be enough.
+ * the thickest for whatever lies on that way, an alarm's leads among them, and still not be enough. Where what lies there is too thin,
+ * the rest may lose this share of what the way may: that will be changed, and then they do.
  */
 const NEAR_LEAST = 1.1;
+const REST_SHARE = 0.5;
 
 /**
  * The sections of all runs together: each carries what it must, and the voltage that is lost on the whole way from the bank to each part
@@ -101,16 +103,18 @@ export function chooseSections({ runs, loops, designA, sideA, bearsA, ladders }:
   const ways = loops.map(({ demand, out, back }): Way => {
     const on = [...(out ?? []), ...(back ?? [])].flatMap(({ run }) => (run && stepOf.get(run.id)) ?? []);
     const way: Way = { mostV: demand.dropFraction * demand.systemV * (1 + 1e-12), lostV: 0, steps: on };
-    let leastV = 0;
+    let [leastV, lyingV] = [0, 0];
     for (const step of on) {
       const amps = sideA(step.run, demand.gives);
       step.ways.push({ way, amps });
       way.lostV += amps * at(step.ohm, 0);
-      leastV += amps * at(step.ohm, step.ohm.length - 1);
+      const thickestV = amps * at(step.ohm, step.ohm.length - 1);
+      leastV += thickestV;
+      if (step.run.areaMm2 !== null) lyingV += thickestV;
     }
     if (leastV > way.mostV) {
       for (const { run } of on) if (run.areaMm2 === null) lossy.add(run.id);
-      way.mostV = leastV * NEAR_LEAST;
+      way.mostV = Math.max(leastV * NEAR_LEAST, lyingV > 0 ? lyingV + REST_SHARE * way.mostV : 0);
     }
     return way;
   });
@@ -150,7 +154,10 @@ export function chooseSections({ runs, loops, designA, sideA, bearsA, ladders }:
       else move(step, 1);
     }
   }
-  return { areaMm2: new Map(steps.map(({ run, ladder, at: here }) => [run.id, at(ladder, here)])), beyond: new Set([...beyond, ...lossy]) };
+  return {
+    areaMm2: new Map(steps.map(({ run, ladder, at: here }) => [run.id, at(ladder, here)])),
+    beyond: new Set([...beyond, ...lossy]),
+  };
 }
 
 /** The sections that a run may get: the one that lies there, or those that carry; where none does, the thickest. */

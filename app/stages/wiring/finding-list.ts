@@ -22,6 +22,9 @@ import { WiringFacts } from './wiring-facts';
         @if (one.words.apply; as apply) {
           <button type="button" class="quiet" (click)="apply.run()">{{ apply.says }}</button>
         }
+        @if (one.key === firstOfAll() && one.words.all; as all) {
+          <button type="button" class="quiet all" (click)="all.run()">{{ all.says }}</button>
+        }
       </section>
     }
   `,
@@ -62,6 +65,9 @@ import { WiringFacts } from './wiring-facts';
       text-align: left;
       cursor: pointer;
     }
+    .all {
+      display: block;
+    }
     @media (max-width: 720px) {
       .quiet {
         min-height: 48px;
@@ -80,4 +86,6 @@ export class FindingList {
       words: findingWords(finding, this.facts),
     })),
   );
+  /** What is pressed for all stands once. */
+  protected readonly firstOfAll = computed(() => this.worded().find(({ words }) => words.all)?.key);
 }

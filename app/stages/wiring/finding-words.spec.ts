@@ -446,6 +446,23 @@ describe('a finding of the circuit', () => {
   });
 });
 
+describe('runs for which no section suffices', () => {
+  it('are laid side by side one by one, or all in one press that stands once', async () => {
+    const page = await openPage(RunsPage, powerful(12_000, 2)(laidOut()));
+    const facts = TestBed.inject(WiringFacts);
+    const wanted = facts.wantSideBySide();
+    expect(wanted.size).toBeGreaterThan(4);
+    expect(page.texts('co-finding-list .all')).toEqual([`Lay all ${wanted.size} such runs side by side`]);
+    const before = page.rig();
+    await page.press(`Lay all ${wanted.size} such runs side by side`);
+    await page.settle();
+    for (const { id, conductors } of page.rig().wiring.runs) expect(conductors, id).toBe(wanted.get(id) ?? 1);
+    expect([...facts.wantSideBySide().keys()].filter((id) => wanted.has(id))).toEqual([]);
+    await page.undo();
+    expect(page.rig()).toEqual(before);
+  });
+});
+
 describe('lengths and sections of findings', () => {
   const wordsFor = async (change: Change, code: Finding['fault']['code'], system: UnitSystem = 'metric') => {
     await openPage(RunsPage, change(laidOut()));

@@ -5,7 +5,6 @@ import type { Figure } from '@core/formula/figure';
 import { converterV } from '@core/wiring/converter';
 import type { BetterFuse, Fault, Finding } from '@core/wiring/finding';
 import { isFree } from '@core/wiring/fuse-sheet';
-import { enoughConductors } from '@core/wiring/enough-conductors';
 import { WIRING_LIMITS } from '@core/wiring/limits';
 import { idFor, isByHand } from '@core/wiring/new-parts';
 import { partIdOf } from '@core/wiring/part';
@@ -23,7 +22,14 @@ export interface FindingWords {
   /** The figure that it rests on, with its working; null: it rests on what is joined to what. */
   figure: Figure | null;
   /** One press that does it. */
-  apply: { says: string; run: () => void } | null;
+  apply: Press | null;
+  /** One that does it for all that are alike. */
+  all: Press | null;
+}
+
+interface Press {
+  says: string;
+  run: () => void;
 }
 
 const amps = (value: number) => `${formatNumber(value, value < 10 ? 1 : 0)} A`;
@@ -55,7 +61,7 @@ export function findingWords({ on, fault }: Finding, facts: WiringFacts): Findin
   const id = on ? ('run' in on ? on.run : on.part) : '';
   const run = facts.figuresOf(id)?.run ?? facts.wiring()?.runs.find((one) => one.id === id);
   const name = run ? run.label : facts.nameOf(id);
-  return { apply: null, figure: figureOf(fault, id, facts), ...wordsOf(fault, name, id, facts) };
+  return { apply: null, all: null, figure: figureOf(fault, id, facts), ...wordsOf(fault, name, id, facts) };
 }
 
 const leadsDiffer = (by: Extract<Fault, { code: 'uneven' }>['by'], facts: WiringFacts): string =>
@@ -106,7 +112,7 @@ function wordsOf(
   name: string,
   id: string,
   facts: WiringFacts,
-): Omit<FindingWords, 'apply' | 'figure'> & Partial<FindingWords> {
+): Omit<FindingWords, 'apply' | 'all' | 'figure'> & Partial<FindingWords> {
   switch (fault.code) {
     case 'bypass': {
       const over = fault.overIds.map((one) => facts.nameOf(one).toLowerCase());
@@ -399,7 +405,7 @@ const listed = (names: readonly string[]): string =>
   [names.slice(0, -1).join(', '), names.at(-1)].filter(Boolean).join(' and ');
 
 /** A converter before a circuit, or none, where all on it take one voltage. */
-function converterBefore(id: string, facts: WiringFacts): FindingWords['apply'] {
+function converterBefore(id: string, facts: WiringFacts): Press | null {
   const part = facts.wiring()?.parts.find((one) => one.id === id);
   const { loads = [], bank = null, chemistryEdits = {} } = facts.rig() ?? {};
   if (part?.kind !== 'loads' || !bank) return null;
@@ -420,14 +426,11 @@ function beyondWords(
   fault: Extract<Fault, { code: 'beyond-list' }>,
   id: string,
   facts: WiringFacts,
-): Pick<FindingWords, 'why' | 'remedy' | 'apply'> {
+): Pick<FindingWords, 'why' | 'remedy' | 'apply'> & Partial<FindingWords> {
   const { by, carriesA, wantedA } = fault;
-  const figures = facts.figuresOf(id);
-  const run = figures?.run;
-  const conductors = run?.conductors ?? 1;
+  const conductors = facts.figuresOf(id)?.run.conductors ?? 1;
   const thickest = `the thickest carries ${amps(carriesA)} where it lies${conductors > 1 ? `, ${conductors} side by side` : ''}`;
-  const mends =
-    run?.role === 'positive' && !facts.isFull() && (by === 'fuse' || by === 'others') && facts.mendsByFuse()(id, fault);
+  const mends = facts.mendsByFuse(id, fault);
   if (by === 'others')
     return {
       why: `The other strings feed up to ${amps(wantedA)} into its far end before their fuses blow; ${thickest}.`,
@@ -447,7 +450,8 @@ function beyondWords(
       remedy: 'A fuse of its own where it begins; or cables side by side.',
       apply: { says: 'Put a fuse there', run: () => facts.putInto(id, 'fuse') },
     };
-  const enough = figures ? enoughConductors(figures) : null;
+  const all = facts.wantSideBySide();
+  const enough = all.get(id);
   const other = {
     load: 'raise the system’s voltage',
     fuse: 'a smaller fuse before it',
@@ -456,10 +460,15 @@ function beyondWords(
   return {
     why,
     remedy:
-      enough !== null
+      enough !== undefined
         ? `${enough} cables side by side, alike and on the same studs (many codes allow it of thick ones only); or ${other}.`
         : `More than ${WIRING_LIMITS.conductorsCount.max} cables side by side: ${other}.`,
-    apply: enough !== null ? { says: `Lay ${enough} side by side`, run: () => facts.laySideBySide(id, enough) } : null,
+    apply:
+      enough !== undefined ? { says: `Lay ${enough} side by side`, run: () => facts.laySideBySide(id, enough) } : null,
+    all:
+      enough !== undefined && all.size > 1
+        ? { says: `Lay all ${all.size} such runs side by side`, run: () => facts.layAllSideBySide(all) }
+        : null,
   };
 }
 
@@ -503,7 +512,7 @@ function betterWords(better: BetterFuse, id: string, facts: WiringFacts): string
 }
 
 /** A fuse of a family that is not on the list, of which its own sheet says what it stands and breaks. */
-const offSheetPress = (id: string, facts: WiringFacts): FindingWords['apply'] =>
+const offSheetPress = (id: string, facts: WiringFacts): Press | null =>
   facts.circuit()?.fuses.find(({ part }) => part.id === id)?.offSheetA
     ? { says: 'Take one by its own sheet', run: () => facts.takeOffSheet([id]) }
     : null;
@@ -526,7 +535,7 @@ const isChosenByHand = (id: string, facts: WiringFacts): boolean => {
 };
 
 /** Its own sheet is asked for what the place wants; a named family that does not do is dropped. */
-const ofSheetPress = (id: string, facts: WiringFacts): FindingWords['apply'] =>
+const ofSheetPress = (id: string, facts: WiringFacts): Press | null =>
   ofOwnSheet(id, facts)
     ? { says: 'Ask for one that does', run: () => facts.takeOffSheet([id]) }
     : { says: 'Leave its family to its sheet', run: () => facts.changeFuse(id, { family: null }) };
@@ -538,7 +547,7 @@ const typedOf = (runIds: readonly string[], facts: WiringFacts): ReadonlySet<str
   );
 
 /** The rules choose what a hand chose of these runs; null where there is none. */
-const freePress = (typed: ReadonlySet<string>, facts: WiringFacts): FindingWords['apply'] =>
+const freePress = (typed: ReadonlySet<string>, facts: WiringFacts): Press | null =>
   typed.size === 0
     ? null
     : {
@@ -546,12 +555,12 @@ const freePress = (typed: ReadonlySet<string>, facts: WiringFacts): FindingWords
         run: () => facts.change({ runs: freed(facts.wiring()?.runs ?? [], typed) }, null),
       };
 
-const byRule = (id: string, facts: WiringFacts): FindingWords['apply'] => ({
+const byRule = (id: string, facts: WiringFacts): Press | null => ({
   says: 'Let the rules choose',
   run: () => facts.changeFuse(id, { ratingA: null, family: null, sheet: null }),
 });
 
-function betterPress(better: BetterFuse, id: string, facts: WiringFacts): FindingWords['apply'] {
+function betterPress(better: BetterFuse, id: string, facts: WiringFacts): Press | null {
   if (better === null) return followsFuse(id, facts) ? byRule(id, facts) : null;
   if (better === 'of-sheet') return ofSheetPress(id, facts);
   return {

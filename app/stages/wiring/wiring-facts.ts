@@ -11,6 +11,7 @@ import type { Fault } from '@core/wiring/finding';
 import { converterV } from '@core/wiring/converter';
 import { handRun, idFor, labelled, type Laid, otherConsumer, ownCircuit } from '@core/wiring/new-parts';
 import { type Part, type PartOf, postOf, postsOf } from '@core/wiring/part';
+import { enoughConductors } from '@core/wiring/enough-conductors';
 import { mendsByFuse } from '@core/wiring/mends-by-fuse';
 import { circuitNames } from '@core/wiring/post-name';
 import { type FoundNegative, PARTS_MOST, RUNS_MOST, type WiringPlan } from '@core/wiring/plan';
@@ -20,6 +21,8 @@ import { Edit } from '../../rig/edit';
 import { rigFeature } from '../../rig/rig-feature';
 import { selectDerived } from '../../rig/rig-selectors';
 import { UnitChoice } from '../../ui/unit-choice';
+
+type BeyondList = Extract<Fault, { code: 'beyond-list' }>;
 
 /** What the pages of the wiring share, what is picked among them. */
 @Injectable({ providedIn: 'root' })
@@ -101,6 +104,12 @@ export class WiringFacts {
     if (run) this.changeRun(id, sideBySide(run, conductors));
   }
 
+  /** @param conductors  of each, by run */
+  layAllSideBySide(conductors: ReadonlyMap<string, number>): void {
+    const runs = this.wiring()?.runs ?? [];
+    this.change({ runs: runs.map((run) => sideBySide(run, conductors.get(run.id) ?? run.conductors)) }, null);
+  }
+
   bringTo(id: string, move: { end: 'from' | 'to'; to: string }): void {
     const runs = this.wiring()?.runs ?? [];
     this.change({ runs: runs.map((run) => (run.id === id ? broughtTo(run, move) : run)) }, null);
@@ -141,18 +150,35 @@ export class WiringFacts {
       .flatMap(({ on, fault }) => (fault.code === 'beyond-list' ? [JSON.stringify([on, fault])] : []))
       .join(),
   );
-  /** Whether one more fuse mends a run for which no section suffices; of leads that are alike one is tried. */
-  readonly mendsByFuse = computed(() => {
+  private readonly triedFuses = computed(() => {
     const [parts, circuit] =
       this.beyond() === '' ? [null, null] : untracked(() => [this.circuitParts(), this.circuit()]);
     const tried = new Map<string, boolean>();
-    return (runId: string, { by, wantedA, carriesA }: Extract<Fault, { code: 'beyond-list' }>): boolean => {
+    return (runId: string, { by, wantedA, carriesA }: BeyondList): boolean => {
       const key = `${runId.replace(/\d+/g, '')} ${by} ${wantedA} ${carriesA}`;
       const mends = tried.get(key) ?? (parts !== null && circuit !== null && mendsByFuse(parts, circuit, runId));
       tried.set(key, mends);
       return mends;
     };
   });
+  /** Whether one more fuse mends a run for which no section suffices; of leads that are alike one is tried. */
+  mendsByFuse(runId: string, fault: BeyondList): boolean {
+    const isPositive = this.figuresOf(runId)?.run.role === 'positive';
+    const { by } = fault;
+    return isPositive && !this.isFull() && (by === 'fuse' || by === 'others') && this.triedFuses()(runId, fault);
+  }
+  /** The runs for which no section suffices that several side by side mend, and how many those are. */
+  readonly wantSideBySide = computed<ReadonlyMap<string, number>>(
+    () =>
+      new Map(
+        (this.circuit()?.findings ?? []).flatMap(({ on, fault }) => {
+          if (fault.code !== 'beyond-list' || fault.by === 'others' || !on || !('run' in on)) return [];
+          const figures = this.mendsByFuse(on.run, fault) ? null : this.figuresOf(on.run);
+          const enough = figures && enoughConductors(figures);
+          return enough === null ? [] : [[on.run, enough] as const];
+        }),
+      ),
+  );
 
   /** What drops, and what a hand chose: as long as it is the same, typing a length tries no sections anew. */
   private readonly dropping = computed(() => {
