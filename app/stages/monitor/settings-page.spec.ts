@@ -32,6 +32,15 @@ describe('the monitor’s settings', () => {
     const page = await openPage(SettingsPage, sampleRig());
     await page.type('Lowest absorption voltage', '27.0');
     expect(page.texts('.more .warned, tr.more td.warned').join()).toContain('No voltage fits');
+    // A bank at rest stands at 27.6 V, above all that a charger reaches: no range is left, and no step of a menu is missed.
+    expect(page.text('h1')).toBe(
+      'No voltage marks full: 26.70 V is no higher than the bank stands in float or at rest.',
+    );
+    expect(cell(page, 'Full voltage', 4)).toBe('none');
+    expect(page.texts('tr.more td.warned')).toHaveLength(1);
+    await page.type('Lowest absorption voltage', '27.8');
+    expect(cell(page, 'Full voltage', 4)).toBe('27.6 to 27.8 V');
+    expect(page.text('h1')).toContain('Full is marked from 27.50 V');
   });
   it('keep what was typed in, in the unit of the menu, and turn stale when the bank changes under it', async () => {
     const rig = sampleRig();

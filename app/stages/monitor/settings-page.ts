@@ -62,6 +62,7 @@ export class SettingsPage {
       .map((setting) => {
         const { id, figure, allowed, entered, field, menu } = setting;
         const span = allowed.high - allowed.low;
+        const isNone = span < 0;
         const per = storedPer(field, this.capacityAh());
         const text = (stored: number) => storedText(field, stored, this.capacityAh());
         return {
@@ -72,13 +73,14 @@ export class SettingsPage {
           per,
           menu: menuFigure(setting, this.capacity()),
           menuDecimals: menu.decimals,
-          range: spanText(menuRange(field, allowed, this.capacityAh()) ?? allowed, text),
+          /** Null: nothing is allowed. */
+          range: isNone ? null : spanText(menuRange(field, allowed, this.capacityAh()) ?? allowed, text),
           // Where the derived value stands within what is allowed, 0…100 %.
           place: span > 0 ? Math.min(100, Math.max(0, (100 * (figure.value - allowed.low)) / span)) : 50,
           when: entered ? momentLabel(entered.atMs, this.facts.timeZone()) : '',
           problems: [
             ...setting.problems.map((problem) => PROBLEM_WORDS[problem]),
-            ...(menu.misses
+            ...(menu.misses && !isNone
               ? ['No step of the meter’s menu lies within the allowed range: the nearest on the safe side stands here.']
               : []),
           ],
