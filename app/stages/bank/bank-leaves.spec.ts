@@ -88,6 +88,13 @@ describe('arrangements', () => {
     const rig = sampleRig();
     const page = await openPage(ConfigurationsPage, { ...rig, bank: { ...rig.bank!, autonomyDays: 1000 } });
     expect(page.text('h1')).toBe('No arrangement on the shelf meets the need.');
+    expect(page.text('.teach')).toContain('fewer days without charge');
+    expect(page.text('.teach')).not.toContain('Audit');
+  });
+  it('wait for a load', async () => {
+    const page = await openPage(ConfigurationsPage, { ...sampleRig(), loads: [], inverters: [] });
+    expect(page.text('.teach')).toContain('Audit at least one load first');
+    expect(page.text('.teach')).not.toContain('fewer days');
   });
 });
 
