@@ -69,20 +69,13 @@ const leadsDiffer = (by: Extract<Fault, { code: 'uneven' }>['by'], facts: Wiring
     ? `The leads differ: ${facts.length(by.shortestM)} there and back at the shortest, ${facts.length(by.longestM)} at the longest.`
     : `The leads are of one length and differ in section: ${quantityText(by.leastOhm, 'Ohm')} there and back at the least, ${quantityText(by.mostOhm, 'Ohm')} at the most.`;
 
-/** The way to a part and back. */
-function loopOf(id: string, gives: boolean, facts: WiringFacts) {
-  const circuit = facts.circuit();
-  const loops = [...(circuit?.loops ?? []), ...(circuit?.inputs ?? [])];
-  return loops.find(({ part, demand }) => part.id === id && demand.gives === gives);
-}
-
 /** What a finding rests on. */
 function figureOf(fault: Fault, id: string, facts: WiringFacts): Figure | null {
   const circuit = facts.circuit();
   const fuse = circuit?.fuses.find(({ part }) => part.id === id);
   switch (fault.code) {
     case 'drop':
-      return loopOf(id, fault.gives, facts)?.share ?? null;
+      return facts.loopOf(id, fault.gives)?.share ?? null;
     case 'thin':
     case 'beyond-list':
       return facts.figuresOf(id)?.bears ?? null;
@@ -269,8 +262,8 @@ function wordsOf(
         apply: { says: 'Let the rules choose', run: () => facts.changeRun(id, { areaMm2: null }) },
       };
     case 'drop': {
-      const loop = loopOf(id, fault.gives, facts);
-      const typed = typedOf(loop?.runIds ?? [], facts);
+      const loop = facts.loopOf(id, fault.gives);
+      const typed = facts.typedOnWay(id, fault.gives);
       return {
         says: `${loop?.demand.says ?? name}: ${percent(fault.fraction)} of the voltage is lost on the way`,
         why: `${fault.gives ? 'With all sources at their most and nothing drawn' : 'With all consumers at their most'}, from the bank and back; ${percent(fault.mostFraction)} are allowed for it.`,
@@ -281,7 +274,7 @@ function wordsOf(
             }
           : {
               remedy: 'Thicker or shorter runs on its way.',
-              apply: typed.size > 0 && facts.mendsFreed()(id, typed) ? freePress(typed, facts) : null,
+              apply: facts.dropsFreed().has(id) ? null : freePress(typed, facts),
             }),
       };
     }
@@ -539,12 +532,6 @@ const ofSheetPress = (id: string, facts: WiringFacts): Press | null =>
   ofOwnSheet(id, facts)
     ? { says: 'Ask for one that does', run: () => facts.takeOffSheet([id]) }
     : { says: 'Leave its family to its sheet', run: () => facts.changeFuse(id, { family: null }) };
-
-/** Of these runs those whose section a hand chose. */
-const typedOf = (runIds: readonly string[], facts: WiringFacts): ReadonlySet<string> =>
-  new Set(
-    (facts.wiring()?.runs ?? []).flatMap(({ id, areaMm2 }) => (areaMm2 !== null && runIds.includes(id) ? [id] : [])),
-  );
 
 /** The rules choose what a hand chose of these runs; null where there is none. */
 const freePress = (typed: ReadonlySet<string>, facts: WiringFacts): Press | null =>

@@ -3,7 +3,7 @@ import { Store } from '@ngrx/store';
 import { bankStrings, stringPosts } from '@core/wiring/battery-posts';
 import { broughtTo, type Insert, putInto, takeOut, takeOutOwn, takeOutRun } from '@core/wiring/edit-circuit';
 import { equalLeads } from '@core/wiring/equal-leads';
-import type { RunFigures } from '@core/wiring/circuit-figures';
+import type { LoopFigures, RunFigures } from '@core/wiring/circuit-figures';
 import type { Finding } from '@core/wiring/finding';
 import { layOut } from '@core/wiring/lay-out';
 import { dropsFreed } from '@core/wiring/drops-freed';
@@ -180,23 +180,30 @@ export class WiringFacts {
       ),
   );
 
-  /** What drops, and what a hand chose: as long as it is the same, typing a length tries no sections anew. */
-  private readonly dropping = computed(() => {
-    const drops = (this.circuit()?.findings ?? []).filter(({ fault }) => fault.code === 'drop').map(({ on }) => on);
-    const typed = (this.wiring()?.runs ?? []).flatMap(({ id, areaMm2 }) => (areaMm2 === null ? [] : [id]));
-    return drops.length === 0 ? '' : JSON.stringify([drops, typed]);
-  });
-  /** Whether the way to a part loses no more than it may once the rules choose the sections of these runs. */
-  readonly mendsFreed = computed(() => {
-    const parts = this.dropping() === '' ? null : untracked(this.circuitParts);
-    const tried = new Map<string, ReadonlySet<string>>();
-    return (partId: string, runIds: ReadonlySet<string>): boolean => {
-      if (!parts) return false;
-      const key = [...runIds].join();
-      const drops = tried.get(key) ?? dropsFreed(parts, runIds);
-      tried.set(key, drops);
-      return !drops.has(partId);
-    };
+  /** The way to a part and back, as it takes or gives. */
+  loopOf(partId: string, gives: boolean): LoopFigures | undefined {
+    const circuit = this.circuit();
+    const loops = [...(circuit?.loops ?? []), ...(circuit?.inputs ?? [])];
+    return loops.find(({ part, demand }) => part.id === partId && demand.gives === gives);
+  }
+
+  /** The runs whose section a hand chose on the way to a part that loses too much there and back. */
+  typedOnWay(partId: string, gives: boolean): ReadonlySet<string> {
+    const way = this.loopOf(partId, gives)?.runIds ?? [];
+    const runs = this.wiring()?.runs ?? [];
+    return new Set(runs.flatMap(({ id, areaMm2 }) => (areaMm2 !== null && way.includes(id) ? [id] : [])));
+  }
+
+  /**
+   * The parts to which too much is lost even once the rules choose all of those. It is tried once for them all: what a way loses at the
+   * least follows from its own runs.
+   */
+  readonly dropsFreed = computed<ReadonlySet<string>>(() => {
+    const parts = this.circuitParts();
+    const typed = (this.circuit()?.findings ?? []).flatMap(({ on, fault }) =>
+      fault.code === 'drop' && on && 'part' in on ? [...this.typedOnWay(on.part, fault.gives)] : [],
+    );
+    return parts && typed.length > 0 ? dropsFreed(parts, new Set(typed)) : new Set();
   });
 
   /** A run by hand; its ends are chosen next. */
