@@ -65,6 +65,8 @@ export interface LoopFigures {
   part: Part;
   drop: Figure;
   share: Figure;
+  /** The same with every run at its usual current; null of what gives, or where no use of it is known. */
+  usualShare: Figure | null;
   /** Whether there is a way from the bank, and one back. */
   hasOut: boolean;
   hasBack: boolean;

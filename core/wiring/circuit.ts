@@ -10,7 +10,7 @@ import { at } from '../quantity/guard';
 import { type Bearing, bearingsOf, bornA, bornFor } from './bearing';
 import type { Circuit, CircuitFigures, FuseFigures, LoopFigures, RunFigures } from './circuit-figures';
 import { type Currents, currentsOf, type Flow, type Loop, sideA } from './currents';
-import { type DemandParts, demandsOf, inputsOf } from './demand';
+import { type Demand, type DemandParts, demandsOf, inputsOf } from './demand';
 import { findingsOf } from './findings';
 import {
   conductorTemp,
@@ -357,6 +357,22 @@ function dropOn({ run, areaMm2, design, drop }: RunFigures, flow: Flow | undefin
   return runDropAt(run, areaMm2, current, `${run.id}:${gives ? 'gives' : 'takes'}`);
 }
 
+/** What is lost on a way while each of its runs carries what it usually does. */
+function usualShareOf(demand: Demand, key: string, runs: readonly RunFigures[], nominalV: Sourced): Figure | null {
+  if (demand.gives || !demand.usual?.hoursA.some((amps) => amps > 0)) return null;
+  const dropV = ofAllRuns(
+    {
+      id: `wiring.usual-drop:${key}`,
+      says: `${demand.says}, usually lost there and back`,
+      unit: 'V',
+      source: 'the runs of its way, each at its usual current',
+    },
+    runs.filter(({ usual }) => usual !== null),
+    ({ usual }) => usual?.drop ?? computed(0),
+  );
+  return dropShare.figure({ dropV, nominalV }, { key: `${key}:usual`, says: `${demand.says}, share usually lost` });
+}
+
 function loopFigures(
   { demand, out, back }: Loop,
   parts: readonly Part[],
@@ -381,14 +397,13 @@ function loopFigures(
     runs,
     (one) => dropOn(one, flows.get(one.run.id), demand.gives),
   );
+  const nominalV = byDefault(demand.systemV, 'of its battery');
   return {
     demand,
     part,
     drop,
-    share: dropShare.figure(
-      { dropV: drop, nominalV: byDefault(demand.systemV, 'of its battery') },
-      { key, says: `${demand.says}, share lost on the way` },
-    ),
+    share: dropShare.figure({ dropV: drop, nominalV }, { key, says: `${demand.says}, share lost on the way` }),
+    usualShare: usualShareOf(demand, key, runs, nominalV),
     hasOut: out !== null,
     hasBack: back !== null,
     runIds: runs.map(({ run }) => run.id),

@@ -11,6 +11,7 @@ import { joinsByRelay, type Source } from '../sources/source';
 import { sourceLimit } from '../sources/source-limit';
 import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
 import { account, formula, sumOver } from '../formula/formula';
+import { at } from '../quantity/guard';
 import { loadsOn } from './loads-on';
 import type { Part, PartOf } from './part';
 
@@ -24,6 +25,14 @@ export interface DemandParts {
   chemistryEdits: ChemistryEdits;
 }
 
+/** By the hour of an average day [24]. */
+export interface UsualDraw {
+  /** Mean, A. */
+  hoursA: readonly number[];
+  /** Mean of the square, A²: what goes on and off within the hour flows at its whole current for its share of it. */
+  hoursA2: readonly number[];
+}
+
 /** What a part takes out of the circuit, or gives into it, at its highest for good. */
 export interface Demand {
   partId: string;
@@ -35,8 +44,8 @@ export interface Demand {
   current: Figure;
   /** What it draws while the hardest of its loads starts, A; 0 of what gives. */
   surgeA: number;
-  /** Mean A in each hour of an average day; null where that does not follow from the audit. */
-  hoursA: readonly number[] | null;
+  /** What it draws in each hour of an average day; null where that does not follow from the audit. */
+  usual: UsualDraw | null;
   /** Share of the voltage that may be lost to it and back, and the nominal voltage that this is a share of. */
   dropFraction: number;
   systemV: number;
@@ -131,7 +140,7 @@ export function demandsOf(parts: readonly Part[], rig: DemandParts, nominalV: nu
         const takes: Demand = {
           ...demand(part, false, current, USUAL_DROP.main, nominalV),
           surgeA: surgeW(served) / workingV.value,
-          hoursA: hourly(standby ? [...served, standby] : served, nominalV),
+          usual: usualDraw(standby ? [...served, standby] : served, nominalV),
         };
         const charging = sourcesOf({ is: 'inverter', id: inverter.id }, rig).filter(({ on }) => on);
         if (charging.length === 0) return [takes];
@@ -161,7 +170,7 @@ export function demandsOf(parts: readonly Part[], rig: DemandParts, nominalV: nu
           {
             ...demand(part, false, current, essential ? USUAL_DROP.essential : USUAL_DROP.other, nominalV),
             surgeA: surgeW(lines) / lowestV.value,
-            hoursA: hourly(lines, nominalV),
+            usual: usualDraw(lines, nominalV),
           },
         ];
       }
@@ -171,7 +180,9 @@ export function demandsOf(parts: readonly Part[], rig: DemandParts, nominalV: nu
           {
             ...demand(part, part.gives, current, part.gives ? USUAL_DROP.charging : USUAL_DROP.other, nominalV),
             // Off its plate, and for good.
-            hoursA: part.gives ? null : DAY.map(() => part.currentA),
+            usual: part.gives
+              ? null
+              : { hoursA: DAY.map(() => part.currentA), hoursA2: DAY.map(() => part.currentA ** 2) },
           },
         ];
       }
@@ -188,8 +199,24 @@ const surgeW = (lines: readonly AuditLine[]): number =>
   lines.reduce((sum, { runningW }) => sum + runningW, 0) +
   Math.max(0, ...lines.map(({ startingW, runningW }) => startingW - runningW));
 
-const hourly = (lines: readonly AuditLine[], nominalV: number): number[] =>
-  DAY.map((hour) => lines.reduce((sum, { hoursWh }) => sum + (hoursWh[hour] ?? 0), 0) / nominalV);
+/**
+ * What loads draw together hour by hour, each on and off by itself for its share of the hour: the mean of the square is the square of the
+ * mean, and mean × (running − mean) of each.
+ */
+function usualDraw(lines: readonly AuditLine[], nominalV: number): UsualDraw {
+  const meansA = lines.map(({ hoursWh }) => DAY.map((hour) => (hoursWh[hour] ?? 0) / nominalV));
+  const sumOf = (each: (k: number) => number) => lines.reduce((sum, _, k) => sum + each(k), 0);
+  const hoursA = DAY.map((hour) => sumOf((k) => at(at(meansA, k), hour)));
+  const hoursA2 = hoursA.map(
+    (allA, hour) =>
+      allA ** 2 +
+      sumOf((k) => {
+        const meanA = at(at(meansA, k), hour);
+        return meanA * Math.max(0, at(lines, k).runningW / nominalV - meanA);
+      }),
+  );
+  return { hoursA, hoursA2 };
+}
 
 /** What all consumers of a circuit draw at their most. */
 export const allConsumers = (loops: readonly { demand: Demand }[]): Figure =>
@@ -226,7 +253,7 @@ const demand = (
   also: false,
   current,
   surgeA: gives ? 0 : current.value,
-  hoursA: null,
+  usual: null,
   dropFraction: part.dropFraction ?? usual,
   systemV,
 });

@@ -1,13 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { newBank } from '../bank/fresh';
 import { newBattery } from '../cells/new-battery';
-import { circuitOf, laidOut, van } from '../kept-spec/van';
+import { circuitOf, lamp, laidOut, van } from '../kept-spec/van';
 import { canTakeOut, INSERTS, putInto, takeOut, takeOutOwn, takeOutRun } from './edit-circuit';
-import { otherConsumer } from './new-parts';
+import { type Laid, otherConsumer, ownCircuit } from './new-parts';
+import { postsOf } from './part';
 import type { WiringPlan } from './plan';
 
 const wiring = laidOut(van);
 const run = (of: Pick<WiringPlan, 'runs'>, id: string) => of.runs.find((one) => one.id === id)!;
+const added = (to: Laid, own: Laid): Laid => ({ parts: [...to.parts, ...own.parts], runs: [...to.runs, ...own.runs] });
 const codes = (plan: WiringPlan) => circuitOf(van, plan).findings.map(({ fault }) => fault.code);
 
 describe('a part put into a run', () => {
@@ -85,6 +87,23 @@ describe('a part taken out', () => {
     expect(again.runs.map(({ id }) => id)).not.toContain('main-plus');
     expect(codes(again)).toEqual([]);
     expect(laidOut(van, { ...again, removed: [] }).parts.map(({ id }) => id)).toContain('switch-main');
+  });
+  it('a block that is taken out of a rig with one small circuit is not what the next one hangs on', () => {
+    const one = { ...van, loads: van.loads.filter(({ group }) => group === 'Cabin').slice(0, 1) };
+    const laid = laidOut(one);
+    expect(canTakeOut(laid, 'block-plus') && canTakeOut(laid, 'block-minus')).toBe(true);
+    for (const bars of [['block-plus'], ['block-minus'], ['block-plus', 'block-minus']]) {
+      const without = bars.reduce((plan, id) => ({ ...plan, ...takeOut(plan, id) }), laid);
+      const two = { ...one, loads: [...one.loads, lamp('pump', 'Deck', 20)] };
+      const again = laidOut(two, without);
+      expect(
+        circuitOf(two, again).findings.map(({ fault }) => fault.code),
+        bars.join(),
+      ).toEqual([]);
+      const own = { ...without, ...added(without, ownCircuit('x', 'By hand', [], without)) };
+      const ends = new Set([...own.parts.flatMap(postsOf), 'battery-1.+', 'battery-1.-']);
+      for (const { from, to } of own.runs) expect([ends.has(from), ends.has(to)], bars.join()).toEqual([true, true]);
+    }
   });
   it('leaves no run that could not be stored, however long or short both were', () => {
     const allOf = (lengthM: number) => ({ ...wiring, runs: wiring.runs.map((one) => ({ ...one, lengthM })) });

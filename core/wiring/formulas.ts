@@ -86,7 +86,7 @@ export const lostADay = formula({
   },
   compute: ({ typicalA, ohm, throughAh, nominalV }) => (typicalA * ohm * throughAh) / nominalV,
   source: 'heat is current² × resistance; the audit’s day by the hour',
-  leavesOut: 'what goes on and off within the hour, and charging',
+  leavesOut: 'charging; within an hour loads are taken to go on and off each by itself',
 });
 
 /** @example savedADay.of({ lostAh: 1, areaMm2: 10, nextMm2: 16 }) // 0.375 */

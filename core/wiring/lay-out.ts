@@ -22,6 +22,7 @@ import {
   newFuse,
   newRun,
   PLUS_BAR,
+  smallBars,
 } from './new-parts';
 import { WIRING_LIMITS as LIMITS } from './limits';
 import { INPUT, type Part, postOf, postsOf, type Stud } from './part';
@@ -213,7 +214,8 @@ function proposal(rig: DemandParts, plan: WiringPlan, hasMainFuse: boolean): Lai
     join('block-feed', 'positive', postOf('fuse-block', 'out'), BLOCK_BARS.plus, GUESS.block);
     join('block-return', 'negative', BLOCK_BARS.minus, MINUS_BAR, GUESS.block);
   }
-  for (const circuit of small) feedLoads(circuit, 'M6', BLOCK_BARS);
+  const blockBars = smallBars((barId) => !plan.removed.includes(barId));
+  for (const circuit of small) feedLoads(circuit, 'M6', blockBars);
   parts.push({ ...common('chassis', 'Chassis'), kind: 'chassis' });
   join('bond', 'bond', MINUS_BAR, postOf('chassis', 'bolt'), GUESS.bond);
   parts.push({ ...common('monitor', 'Monitor'), kind: 'monitor', stud: 'M5' });

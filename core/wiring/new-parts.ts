@@ -38,6 +38,12 @@ export interface Bars {
 export const MAIN_BARS: Bars = { plus: PLUS_BAR, minus: MINUS_BAR };
 export const BLOCK_BARS: Bars = { plus: postOf('block-plus', 'bar'), minus: postOf('block-minus', 'bar') };
 
+/** What a small circuit hangs on: the bars of the block, or the main one in place of one that is not there. */
+export const smallBars = (isThere: (barId: string) => boolean): Bars => ({
+  plus: isThere('block-plus') ? BLOCK_BARS.plus : PLUS_BAR,
+  minus: isThere('block-minus') ? BLOCK_BARS.minus : MINUS_BAR,
+});
+
 export const common = (id: string, name: string) => ({
   id,
   name: name.slice(0, NAME_MOST),
@@ -140,7 +146,7 @@ export function ownCircuit(
   { parts }: Laid,
   converterV: number | null = null,
 ): Laid {
-  const hasBlock = parts.some(({ id }) => id === 'block-plus');
+  const bars = smallBars((barId) => parts.some(({ id }) => id === barId));
   const part: Part = { ...common(idFor('own', ownId), name), kind: 'loads', loadIds, converterV, dropFraction: null };
-  return betweenBars(part, GUESS.loads, { bars: hasBlock ? BLOCK_BARS : MAIN_BARS });
+  return betweenBars(part, GUESS.loads, { bars });
 }

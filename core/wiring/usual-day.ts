@@ -27,20 +27,31 @@ const typicalCurrent = formula({
   },
   compute: ({ squaredA2h, throughAh }) => squaredA2h / throughAh,
   source: 'of all amp-hours, the mean of the current at which each flows',
-  leavesOut: 'what goes on and off within the hour, and charging',
+  leavesOut: 'charging; within an hour loads are taken to go on and off each by itself',
 });
 
-/** What an average day of the audit makes of a run: hour by hour the sum of what hangs on it, by its mean. */
+const HOURS = Array.from({ length: 24 }, (_, hour) => hour);
+
+/**
+ * What an average day of the audit makes of a run: hour by hour the sum of what hangs on it, each load at its whole current for its share
+ * of the hour.
+ */
 export function usualDay({ run, areaMm2, flow, list, nominalV }: UsualFacts): UsualDay | null {
   const carried = flow?.carried ?? [];
-  const hoursA = Array.from({ length: 24 }, (_, hour) =>
-    carried.reduce((sum, { demand, fraction }) => sum + (demand.hoursA?.[hour] ?? 0) * fraction, 0),
-  );
-  const throughAh = hoursA.reduce((sum, amps) => sum + amps, 0);
+  const sums = HOURS.map((hour) => {
+    let [meanA, beyondA2] = [0, 0];
+    for (const { demand, fraction } of carried) {
+      const [ownA, ownA2] = [demand.usual?.hoursA[hour] ?? 0, demand.usual?.hoursA2[hour] ?? 0];
+      meanA += ownA * fraction;
+      beyondA2 += (ownA2 - ownA ** 2) * fraction ** 2;
+    }
+    return { meanA, squareA2: meanA ** 2 + beyondA2 };
+  });
+  const throughAh = sums.reduce((sum, { meanA }) => sum + meanA, 0);
   if (throughAh === 0) return null;
   const through = computed(throughAh, 'of the audit’s day');
   const typical = typicalCurrent.figure(
-    { squaredA2h: computed(hoursA.reduce((sum, amps) => sum + amps ** 2, 0)), throughAh: through },
+    { squaredA2h: computed(sums.reduce((sum, { squareA2 }) => sum + squareA2, 0)), throughAh: through },
     { key: run.id, says: `${run.label}, usual current` },
   );
   const ohm = runOhm(run, areaMm2, CONDUCTOR_C);

@@ -69,7 +69,11 @@ describe('the drawing', () => {
     page.element.querySelector<SVGGElement>('.feeder[aria-label^="Inverter"]')!.dispatchEvent(new MouseEvent('click'));
     await page.settle();
     expect(page.text('h2')).toContain('Inverter: ');
+    expect(page.text('h2')).toMatch(/lost there and back, 3 % allowed; usually \d\.\d %$/);
     expect(page.texts('co-run-table tbody th').length).toBeGreaterThan(6);
+    page.element.querySelector<SVGGElement>('.feeder[aria-label^="Roof"]')!.dispatchEvent(new MouseEvent('click'));
+    await page.settle();
+    expect(page.text('h2')).toMatch(/while the sources alone give, 1 % allowed$/);
   });
   it('puts the bank left of the counting line, and everything that is counted right of it, without overlap', () => {
     const circuit = deriveRig(laidOut(), null).circuit!;
