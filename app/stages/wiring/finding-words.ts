@@ -10,6 +10,7 @@ import { idFor, isByHand } from '@core/wiring/new-parts';
 import { partIdOf } from '@core/wiring/part';
 import { through } from '@core/wiring/through';
 import type { BornFor } from '@core/wiring/run';
+import { dropKey } from '@core/wiring/drops-freed';
 import { freed } from '@core/wiring/edit-circuit';
 import type { RunFigures } from '@core/wiring/circuit-figures';
 import type { WiringFacts } from './wiring-facts';
@@ -274,7 +275,7 @@ function wordsOf(
             }
           : {
               remedy: 'Thicker or shorter runs on its way.',
-              apply: facts.dropsFreed().has(id) ? null : freePress(typed, facts),
+              apply: facts.dropsFreed().has(dropKey(id, fault.gives)) ? null : freePress(typed, facts),
             }),
       };
     }
@@ -471,7 +472,8 @@ function largeWords(
   id: string,
   facts: WiringFacts,
 ): Pick<FindingWords, 'remedy' | 'apply'> {
-  if (better !== null || (!listEnds && followsFuse(id, facts) && isSizedByHand(id, facts)))
+  const byHand = isSizedByHand(id, facts);
+  if (better !== null || (!listEnds && byHand))
     return { remedy: betterWords(better, id, facts), apply: betterPress(better, id, facts) };
   if (listEnds)
     return {
@@ -482,10 +484,8 @@ function largeWords(
     run.areaMm2 !== null && (ampacityA ?? 0) < ratingA && guard?.fuses.some((one) => one.id === id) ? [run.id] : [],
   );
   return {
-    remedy: isSizedByHand(id, facts)
-      ? 'None on the list fits: change the wire first.'
-      : 'It is as small as its load allows: thicker wires behind it.',
-    apply: isSizedByHand(id, facts) ? null : freePress(new Set(thin), facts),
+    remedy: 'It is as small as its load allows: thicker wires behind it.',
+    apply: freePress(new Set(thin), facts),
   };
 }
 

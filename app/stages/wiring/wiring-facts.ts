@@ -187,7 +187,7 @@ export class WiringFacts {
     return loops.find(({ part, demand }) => part.id === partId && demand.gives === gives);
   }
 
-  /** The runs whose section a hand chose on the way to a part that loses too much there and back. */
+  /** The runs on the way to a part and back whose section a hand chose. */
   typedOnWay(partId: string, gives: boolean): ReadonlySet<string> {
     const way = this.loopOf(partId, gives)?.runIds ?? [];
     const runs = this.wiring()?.runs ?? [];
@@ -195,7 +195,7 @@ export class WiringFacts {
   }
 
   /**
-   * The parts to which too much is lost even once the rules choose all of those. It is tried once for them all: what a way loses at the
+   * The ways on which too much is lost even once the rules choose all of those. It is tried once for them all: what a way loses at the
    * least follows from its own runs.
    */
   readonly dropsFreed = computed<ReadonlySet<string>>(() => {
