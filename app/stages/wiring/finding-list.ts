@@ -29,8 +29,11 @@ import { WiringFacts } from './wiring-facts';
     }
   `,
   styles: `
+    /* What is typed among the runs lays out and paints the findings that are in sight. */
     section {
       margin-bottom: var(--s4);
+      content-visibility: auto;
+      contain-intrinsic-size: auto 140px;
     }
     h3 {
       font: 600 13px/18px var(--text);
