@@ -23,8 +23,9 @@ export type NoFuse = 'voltage' | 'interrupt' | 'wire' | 'size';
 /** A fuse carries so many times the load for good. */
 export const OVER_LOAD = 1.25;
 
-const stands = ({ voltsMax }: FuseFamily, { highestV }: FuseDemand) => voltsMax >= highestV;
-const breaks = ({ interruptA }: FuseFamily, { shortCircuitA }: FuseDemand) => interruptA >= shortCircuitA;
+type Place = Pick<FuseDemand, 'highestV' | 'shortCircuitA'>;
+const stands = ({ voltsMax }: FuseFamily, { highestV }: Place) => voltsMax >= highestV;
+const breaks = ({ interruptA }: FuseFamily, { shortCircuitA }: Place) => interruptA >= shortCircuitA;
 const stepOver = ({ stepsA }: FuseFamily, { loadA }: FuseDemand) => stepsA.find((step) => step >= loadA * OVER_LOAD);
 
 /**
@@ -54,16 +55,10 @@ export function whyNoFuse(demand: FuseDemand): NoFuse {
  * @param fromA  A, at least
  * @param toA    A, at most
  */
-export function fusesBetween(
-  demand: Pick<FuseDemand, 'highestV' | 'shortCircuitA'>,
-  fromA: number,
-  toA: number,
-): FuseChoice[] {
-  const whole = { ...demand, loadA: 0, ampacityA: toA };
-  return SIZES.filter(
-    ({ ratingA, of }) => ratingA >= fromA && ratingA <= toA && stands(of, whole) && breaks(of, whole),
+export const fusesBetween = (place: Place, fromA: number, toA: number): FuseChoice[] =>
+  SIZES.filter(
+    ({ ratingA, of }) => ratingA >= fromA && ratingA <= toA && stands(of, place) && breaks(of, place),
   ).map(({ ratingA, of }) => ({ family: of.family, ratingA }));
-}
 
 /** Usual sizes of fuses between two currents, A, whatever their family, the smallest first. @example usualSizes(12.5, 25) // [15,20,25] */
 export const usualSizes = (fromA: number, toA: number): number[] => [

@@ -41,9 +41,10 @@ export function fuseSizes(
     const selectiveA = fusesFor(fuse, placeOf(fuse), wantedA, Number.POSITIVE_INFINITY)[0]?.ratingA ?? wantedA;
     // Whatever breaks what there: wires that follow it must not let go of it again.
     const [loadA, bornA] = [designA(fuse) * OVER_LOAD, mostA(fuse)];
-    const fallback =
-      fusesFor(fuse, ANYWHERE, loadA, bornA).at(-1) ?? fusesFor(fuse, ANYWHERE, loadA, Number.POSITIVE_INFINITY)[0];
-    const size = fuse.ratingA ?? (selectiveA <= bornA ? selectiveA : (fallback?.ratingA ?? selectiveA));
+    const fallbackA = () =>
+      (fusesFor(fuse, ANYWHERE, loadA, bornA).at(-1) ?? fusesFor(fuse, ANYWHERE, loadA, Number.POSITIVE_INFINITY)[0])
+        ?.ratingA;
+    const size = fuse.ratingA ?? (selectiveA <= bornA ? selectiveA : (fallbackA() ?? selectiveA));
     sizes.set(fuse.id, size);
     return size;
   };
