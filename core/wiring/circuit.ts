@@ -125,7 +125,13 @@ export function workOut(rig: CircuitParts): Circuit {
   };
   return {
     ...figures,
-    findings: findingsOf(figures, { graph, beyond: chosen.beyond, lines: rig.audit.lines, ...rig }),
+    findings: findingsOf(figures, {
+      graph,
+      polarity: shape.polarity,
+      beyond: chosen.beyond,
+      lines: rig.audit.lines,
+      ...rig,
+    }),
   };
 }
 

@@ -157,6 +157,19 @@ export const broughtTo = (run: Run, { end, to }: { end: 'from' | 'to'; to: strin
   endsBy: 'hand',
 });
 
+/** What comes to the positive post of a part brought to its negative one, and the other way round. */
+export function changedOver(circuit: Circuit, partId: string): Circuit {
+  const [plus, minus] = [postOf(partId, '+'), postOf(partId, '-')];
+  const other = (post: string) => (post === plus ? minus : post === minus ? plus : post);
+  const isOn = ({ from, to }: Run) => from !== other(from) || to !== other(to);
+  return {
+    ...circuit,
+    runs: circuit.runs.map((run) =>
+      isOn(run) ? { ...run, from: other(run.from), to: other(run.to), endsBy: 'hand' } : run,
+    ),
+  };
+}
+
 /** The rules choose the sections of these runs, whatever a hand chose. */
 export const freed = (runs: readonly Run[], runIds: ReadonlySet<string>): Run[] =>
   runs.map((run) => (runIds.has(run.id) ? { ...run, areaMm2: null } : run));

@@ -18,6 +18,10 @@ export type Fault =
       overIds: string[];
       move: { runId: string; end: 'from' | 'to'; to: string } | null;
     }
+  /** A battery lies between what a run joins. */
+  | { code: 'short' }
+  /** Plus comes to its negative post, minus to its positive one. */
+  | { code: 'turned' }
   | { code: 'no-shunt' }
   | { code: 'more-shunts'; count: number }
   | { code: 'astray'; where: 'same-post' | 'no-post' }

@@ -11,9 +11,11 @@ import { type Part, partIdOf, type Stud } from './part';
 import type { WiringPlan } from './plan';
 import type { Run } from './run';
 import { runAmpacity } from './sections';
+import type { Polarity } from './shorts';
 import { through } from './through';
 
 interface FindingFacts extends PlanFacts {
+  polarity: Polarity;
   beyond: ReadonlySet<string>;
 }
 
@@ -33,8 +35,11 @@ export function findingsOf(circuit: CircuitFigures, facts: FindingFacts): Findin
   return found.sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity));
 }
 
-function ofWhole(circuit: CircuitFigures, { wiring, graph, beyond }: FindingFacts): Finding[] {
-  const found: Finding[] = [];
+function ofWhole(circuit: CircuitFigures, { wiring, graph, polarity, beyond }: FindingFacts): Finding[] {
+  const found = [
+    ...polarity.shorts.map(({ id }) => finding('error', { run: id }, { code: 'short' })),
+    ...[...polarity.turnedIds].map((id) => finding('error', { part: id }, { code: 'turned' })),
+  ];
   const shunts = wiring.parts.filter(({ kind }) => kind === 'shunt').length;
   if (shunts === 0) found.push(finding('error', null, { code: 'no-shunt' }));
   if (shunts > 1) found.push(finding('error', null, { code: 'more-shunts', count: shunts }));
@@ -57,8 +62,9 @@ function ofWhole(circuit: CircuitFigures, { wiring, graph, beyond }: FindingFact
     );
   for (const { demand, part, hasOut, hasBack, share, runIds } of [...circuit.loops, ...circuit.inputs]) {
     const on = { part: part.id };
-    if (!hasOut && !demand.also) found.push(finding('error', on, { code: 'unreached', pole: '+' }));
-    if (!hasBack && !demand.also) found.push(finding('error', on, { code: 'unreached', pole: '-' }));
+    const isSaid = demand.also || polarity.turnedIds.has(part.id);
+    if (!hasOut && !isSaid) found.push(finding('error', on, { code: 'unreached', pole: '+' }));
+    if (!hasBack && !isSaid) found.push(finding('error', on, { code: 'unreached', pole: '-' }));
     if (hasOut && hasBack && share.value > demand.dropFraction * (1 + SLACK))
       found.push(
         finding('warning', on, {

@@ -8,6 +8,7 @@ import { circuitGraph, type CircuitGraph, type Ways, waysFrom } from './graph';
 import { type Bypass, bypasses, type Landing, landings } from './negative-path';
 import { type OhmAtFuses, ohmAtFuses } from './ohm-at-fuses';
 import { type Part, type PartOf, postOf } from './part';
+import { type Polarity, polarityOf } from './shorts';
 import type { Run } from './run';
 
 /** What of a circuit does not depend on what its loads draw, nor on the sections chosen for that. */
@@ -21,6 +22,7 @@ export interface CircuitShape {
   fromBank: Ways;
   bypasses: Bypass[];
   landings: Landing[];
+  polarity: Polarity;
   ohmAtFuses: OhmAtFuses;
 }
 
@@ -47,6 +49,7 @@ export const shapeOf = keptBy(
       ),
       bypasses: beside,
       landings: landings(graph, parts, strings, beside),
+      polarity: polarityOf(parts, known, strings),
       ohmAtFuses: ohmAtFuses(parts, known, strings),
     };
   },

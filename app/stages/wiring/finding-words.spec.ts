@@ -5,7 +5,8 @@ import type { UnitSystem } from '@core/quantity/unit';
 import type { Rig } from '@core/rig/rig';
 import { newSource } from '@core/sources/new-source';
 import type { Finding } from '@core/wiring/finding';
-import { ownCircuit } from '@core/wiring/new-parts';
+import { changedOver } from '@core/wiring/edit-circuit';
+import { otherConsumer, ownCircuit } from '@core/wiring/new-parts';
 import type { Part } from '@core/wiring/part';
 import type { Run } from '@core/wiring/run';
 import { openPage } from '../../testing/open-page';
@@ -103,7 +104,63 @@ const CASES: readonly Case[] = [
     change: without('load-alarm-minus'),
     says: 'Alarm is not joined to the bank',
     why: /no way from a battery to its negative post/,
+    press: /^Lay it out again$/,
+  },
+  {
+    code: 'unreached',
+    change: run('load-alarm-minus', { to: 'plus.bar', endsBy: 'hand' }),
+    says: 'Alarm is not joined to the bank',
+    why: /no way from a battery to its negative post/,
+    press: /^Move W\d+ back$/,
+  },
+  {
+    code: 'unreached',
+    change: ({ wiring, ...rig }) => {
+      const { parts } = otherConsumer('1', { name: 'Heater', currentA: 5, gives: false });
+      return { ...rig, wiring: { ...wiring, parts: [...wiring.parts, ...parts] } };
+    },
+    says: 'Heater is not joined to the bank',
+    why: /no way from a battery to its positive post/,
     press: null,
+  },
+  {
+    code: 'short',
+    change: run('main-plus', { to: 'bank-minus.bar', endsBy: 'hand' }),
+    says: 'W08 is a short circuit',
+    why: /^It joins Main switch \(out\) to Negative bar of the bank, and a battery lies between the two/,
+    press: /^Move W08 back$/,
+  },
+  {
+    code: 'short',
+    change: ({ wiring, ...rig }) => {
+      const [first] = wiring.runs;
+      const bridge = {
+        ...first!,
+        id: 'own-bridge',
+        label: 'W99',
+        from: 'plus.bar',
+        to: 'minus.bar',
+        endsBy: 'hand',
+      } as const;
+      return { ...rig, wiring: { ...wiring, runs: [...wiring.runs, bridge] } };
+    },
+    says: 'W99 is a short circuit',
+    why: /^It joins Positive bar to Negative bar, and a battery/,
+    press: /^Take W99 out$/,
+  },
+  {
+    code: 'turned',
+    change: ({ wiring, ...rig }) => ({ ...rig, wiring: { ...wiring, ...changedOver(wiring, 'load-alarm') } }),
+    says: 'Alarm is joined the wrong way round',
+    why: /^Plus comes to its negative post/,
+    press: /^Change them over$/,
+  },
+  {
+    code: 'turned',
+    change: ofBond({ from: 'plus.bar', endsBy: 'hand' }),
+    says: 'Chassis lies on plus',
+    why: /^Every negative that touches it is a short circuit then/,
+    press: /^Move W\d+ back$/,
   },
   {
     code: 'not-planned',

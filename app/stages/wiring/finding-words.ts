@@ -6,7 +6,7 @@ import { converterV } from '@core/wiring/converter';
 import type { BetterFuse, Fault, Finding } from '@core/wiring/finding';
 import { isFree } from '@core/wiring/fuse-sheet';
 import { WIRING_LIMITS } from '@core/wiring/limits';
-import { idFor, isByHand } from '@core/wiring/new-parts';
+import { isByHand } from '@core/wiring/new-parts';
 import { partIdOf } from '@core/wiring/part';
 import { through } from '@core/wiring/through';
 import type { BornFor } from '@core/wiring/run';
@@ -58,11 +58,12 @@ const NO_FUSE: Record<NoFuse, string> = {
   size: 'None on the list is large enough.',
 };
 
-export function findingWords({ on, fault }: Finding, facts: WiringFacts): FindingWords {
+export function findingWords(finding: Finding, facts: WiringFacts): FindingWords {
+  const { on, fault } = finding;
   const id = on ? ('run' in on ? on.run : on.part) : '';
   const run = facts.figuresOf(id)?.run ?? facts.wiring()?.runs.find((one) => one.id === id);
   const name = run ? run.label : facts.nameOf(id);
-  return { apply: null, all: null, figure: figureOf(fault, id, facts), ...wordsOf(fault, name, id, facts) };
+  return { apply: null, all: null, figure: figureOf(fault, id, facts), ...wordsOf(finding, name, id, facts) };
 }
 
 const leadsDiffer = (by: Extract<Fault, { code: 'uneven' }>['by'], facts: WiringFacts): string =>
@@ -102,11 +103,12 @@ function figureOf(fault: Fault, id: string, facts: WiringFacts): Figure | null {
 }
 
 function wordsOf(
-  fault: Fault,
+  finding: Finding,
   name: string,
   id: string,
   facts: WiringFacts,
 ): Omit<FindingWords, 'apply' | 'all' | 'figure'> & Partial<FindingWords> {
+  const { fault } = finding;
   switch (fault.code) {
     case 'bypass': {
       const over = fault.overIds.map((one) => facts.nameOf(one).toLowerCase());
@@ -125,6 +127,33 @@ function wordsOf(
           : null,
       };
     }
+    case 'short': {
+      const run = facts.wiring()?.runs.find((one) => one.id === id);
+      const back = again(finding, facts);
+      return {
+        says: `${name} is a short circuit`,
+        why: `It joins ${facts.postName(run?.from ?? '')} to ${facts.postName(run?.to ?? '')}, and a battery lies between the two: all that this can give flows until a fuse blows, or the cable burns.`,
+        ...(back.apply
+          ? back
+          : {
+              remedy: 'Move its end to where it belongs, or take it out.',
+              apply: { says: `Take ${name} out`, run: () => facts.removeRun(id) },
+            }),
+      };
+    }
+    case 'turned':
+      if (facts.parts().get(id)?.kind === 'chassis')
+        return {
+          says: `${name} lies on plus`,
+          why: 'Every negative that touches it is a short circuit then, and so is the engine’s own battery.',
+          ...again(finding, facts),
+        };
+      return {
+        says: `${name} is joined the wrong way round`,
+        why: 'Plus comes to its negative post and minus to its positive one: most devices do not survive that.',
+        remedy: 'Change its two ends over, before anything is switched on.',
+        apply: { says: 'Change them over', run: () => facts.changeOver(id) },
+      };
     case 'no-shunt':
       return {
         says: 'There is no shunt',
@@ -151,7 +180,7 @@ function wordsOf(
       return {
         says: `${name} is not joined to the bank`,
         why: `There is no way from a battery to its ${fault.pole === '+' ? 'positive' : 'negative'} post.`,
-        remedy: 'Join it by a run, or take it out.',
+        ...again(finding, facts),
       };
     case 'not-planned':
       return {
@@ -162,7 +191,7 @@ function wordsOf(
               remedy: 'Take its circuit out.',
               apply: { says: `Take ${name} out`, run: () => facts.takeOutOwn(id) },
             }
-          : again(facts)),
+          : again(finding, facts)),
       };
     case 'joined-otherwise':
       return {
@@ -171,14 +200,10 @@ function wordsOf(
           fault.planned === 'between'
             ? 'By the plan it is a charger between two batteries; here it has no input, and none of what it takes there is reckoned.'
             : 'By the plan a relay joins it to the bank; here there is none, or it has an input of its own.',
-        ...again(facts),
+        ...again(finding, facts),
       };
     case 'without-part': {
       const { inverters, charging } = facts.rig() ?? { inverters: [], charging: { sources: [] } };
-      const own = new Set([
-        ...fault.inverterIds.map((one) => idFor('inverter', one)),
-        ...fault.sourceIds.map((one) => idFor('source', one)),
-      ]);
       const names = [
         ...fault.inverterIds.map((one) => nameIn(inverters, one, 'an inverter')),
         ...fault.sourceIds.map((one) => nameIn(charging.sources, one, 'a charger')),
@@ -186,7 +211,7 @@ function wordsOf(
       return {
         says: `${listed(names)} ${names.length === 1 ? 'is' : 'are'} not in the circuit`,
         why: 'Planned after the circuit was laid out: neither currents nor fuses nor the way of the negatives are reckoned with it.',
-        ...again(facts, (removed) => own.has(removed)),
+        ...again(finding, facts),
       };
     }
     case 'other-voltage':
@@ -198,16 +223,13 @@ function wordsOf(
               remedy: 'A converter before it, or a circuit of their own for what takes another voltage.',
               apply: converterBefore(id, facts),
             }
-          : {
-              remedy: 'A circuit behind a converter: laid out again they get one.',
-              apply: { says: 'Lay it out again', run: () => facts.layOut() },
-            }),
+          : again(finding, facts, 'A circuit behind a converter: laid out again they get one.')),
       };
     case 'loads-without-circuit':
       return {
         says: `${fault.loadIds.length} ${fault.loadIds.length === 1 ? 'load has' : 'loads have'} no circuit`,
         why: `${loadNames(fault.loadIds, facts)}: added to the audit after the circuit was laid out.`,
-        ...again(facts, isCircuitOfLoads),
+        ...again(finding, facts),
       };
     case 'ac-without-inverter':
       return {
@@ -219,13 +241,13 @@ function wordsOf(
       return {
         says: `${name} is not joined to the circuit`,
         why: `There is no way from its ${fault.poles.map((pole) => (pole === '+' ? 'positive' : 'negative')).join(' and its ')} post to what the others feed: it gives nothing and is not charged.`,
-        ...again(facts, (removed) => removed.startsWith(`${id}-`) || removed === `fuse-${id}`),
+        ...again(finding, facts),
       };
     case 'string-open':
       return {
         says: `${name}: ${fault.missing === 1 ? 'a link is' : `${fault.missing} links are`} missing`,
         why: 'Its batteries are joined one to the next; what joins them is cut and counted too.',
-        ...again(facts, (removed) => removed.startsWith(`${id}-link-`)),
+        ...again(finding, facts),
       };
     case 'uneven': {
       const runs = facts.equalRuns();
@@ -366,30 +388,37 @@ function wordsOf(
   }
 }
 
-/** What lays out what is missing; where a hand took it out, proposing all of it again. @param isMissing  among what was taken out */
-const again = (
+/** What was found to mend what is no longer joined as it is planned: the gentlest way of laying it out again. @param laidOut  what the usual way does */
+function again(
+  finding: Finding,
   facts: WiringFacts,
-  isMissing: (removed: string) => boolean = () => false,
-): Pick<FindingWords, 'remedy' | 'apply'> =>
-  facts.wiring()?.removed.some(isMissing)
-    ? {
-        remedy: 'A hand took it out: propose all of it again, or join it by a run.',
-        apply: { says: 'Propose all of it again', run: () => facts.bringBack() },
-      }
-    : {
-        remedy: 'Lay the circuit out again: what was measured is kept.',
-        apply: { says: 'Lay it out again', run: () => facts.layOut() },
+  laidOut = 'Lay the circuit out again: what was measured is kept.',
+): Pick<FindingWords, 'remedy' | 'apply'> {
+  const way = facts.laidAgainWithout(finding);
+  if (!way) return { remedy: 'Laid out again it stays so: join it by runs, or take it out.', apply: null };
+  const run = () => facts.layAgain(way);
+  const labels = listed(way.movedBack.map(({ label }) => label));
+  switch (way.is) {
+    case 'again':
+      return { remedy: laidOut, apply: { says: 'Lay it out again', run } };
+    case 'ends':
+      return {
+        remedy: `A hand moved ${labels}: back to where ${way.movedBack.length === 1 ? 'it was' : 'they were'} laid out.`,
+        apply: { says: `Move ${labels} back`, run },
       };
+    case 'all':
+      return {
+        remedy: 'A hand took it out: propose all of it again, or join it by a run.',
+        apply: { says: 'Propose all of it again', run },
+      };
+  }
+}
 
 /** Where a negative goes so that it is counted. */
 function countedAt(post: string, facts: WiringFacts): string {
   const part = facts.parts().get(partIdOf(post));
   return part?.kind === 'shunt' ? 'the bank’s side of the shunt' : `the ${(part?.name ?? '').toLowerCase()}`;
 }
-
-/** Of what was taken out: a whole circuit, and not a run of it. */
-const isCircuitOfLoads = (removed: string): boolean =>
-  /^(load|group)-/.test(removed) && !/-(bar|plus|minus)$/.test(removed);
 
 const nameIn = (all: readonly { id: string; name: string }[], id: string, unnamed: string): string =>
   all.find((one) => one.id === id)?.name || unnamed;

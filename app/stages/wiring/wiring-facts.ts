@@ -1,11 +1,20 @@
 import { computed, inject, Injectable, signal, untracked } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { bankStrings, stringPosts } from '@core/wiring/battery-posts';
-import { broughtTo, type Insert, putInto, takeOut, takeOutOwn, takeOutRun } from '@core/wiring/edit-circuit';
+import {
+  broughtTo,
+  changedOver,
+  type Insert,
+  putInto,
+  takeOut,
+  takeOutOwn,
+  takeOutRun,
+} from '@core/wiring/edit-circuit';
 import { equalLeads } from '@core/wiring/equal-leads';
 import type { LoopFigures, RunFigures } from '@core/wiring/circuit-figures';
 import type { Finding } from '@core/wiring/finding';
 import { layOut } from '@core/wiring/lay-out';
+import { type LaidAgain, mendedBy, waysToLayAgain } from '@core/wiring/lay-again';
 import { dropsFreed } from '@core/wiring/drops-freed';
 import type { Fault } from '@core/wiring/finding';
 import { converterV } from '@core/wiring/converter';
@@ -70,6 +79,36 @@ export class WiringFacts {
     return rig?.bank && audit ? { ...rig, bank: rig.bank, sources: rig.charging.sources, audit } : null;
   });
 
+  /** What the ways of laying it out again hang on; what is typed of lengths and sections changes none of it. */
+  private readonly planned = computed(
+    () => {
+      const parts = this.circuitParts();
+      if (!parts) return null;
+      const { audit, loads, inverters, bank, sources, chemistryEdits, wiring } = parts;
+      return { audit, loads, inverters, bank, sources, chemistryEdits, joints: jointsOf(wiring) };
+    },
+    { equal: haveSame },
+  );
+  private readonly waysToLayAgain = computed(() => {
+    if (!this.planned()) return [];
+    const parts = untracked(this.circuitParts);
+    return parts ? waysToLayAgain(parts, parts.wiring) : [];
+  });
+
+  /** How a circuit laid out again would be without a finding; undefined: that does not mend it. */
+  laidAgainWithout(finding: Finding): LaidAgain | undefined {
+    return mendedBy(finding, this.waysToLayAgain(), this.circuit()?.findings ?? []);
+  }
+
+  /** Lays it out so, with what was typed since. */
+  layAgain({ is, movedBack }: LaidAgain): void {
+    const parts = this.circuitParts();
+    const ids = movedBack.map(({ id }) => id).join();
+    const ways = parts ? waysToLayAgain(parts, parts.wiring) : [];
+    const same = ways.find((way) => way.is === is && way.movedBack.map(({ id }) => id).join() === ids);
+    if (same) this.change({ ...same.circuit }, null);
+  }
+
   /** @param removed  what a hand took out and stays out */
   layOut(removed = this.wiring()?.removed ?? []): void {
     const parts = this.circuitParts();
@@ -108,6 +147,11 @@ export class WiringFacts {
   layAllSideBySide(conductors: ReadonlyMap<string, number>): void {
     const runs = this.wiring()?.runs ?? [];
     this.change({ runs: runs.map((run) => sideBySide(run, conductors.get(run.id) ?? run.conductors)) }, null);
+  }
+
+  /** What comes to the positive post of a part goes to its negative one, and the other way round. */
+  changeOver(partId: string): void {
+    this.edit((wiring) => changedOver(wiring, partId));
   }
 
   bringTo(id: string, move: { end: 'from' | 'to'; to: string }): void {
@@ -289,6 +333,20 @@ export class WiringFacts {
     const { parts, runs, removed } = change(wiring);
     this.change({ parts, runs, removed }, null);
   }
+}
+
+/** What of a circuit is joined to what. */
+const jointsOf = ({ parts, runs, removed }: WiringPlan): string =>
+  JSON.stringify([
+    parts.map((part) => [part.id, part.kind, part.kind === 'loads' ? [part.loadIds, part.converterV] : null]),
+    runs.map(({ id, role, from, to, endsBy }) => [id, role, from, to, endsBy]),
+    removed,
+  ]);
+
+function haveSame(one: object | null, other: object | null): boolean {
+  if (one === null || other === null) return one === other;
+  const others: unknown[] = Object.values(other);
+  return Object.values(one).every((value, k) => value === others[k]);
 }
 
 /** Until it is measured. */

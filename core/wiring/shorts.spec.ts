@@ -1,0 +1,132 @@
+import { describe, expect, it } from 'vitest';
+import { newBank } from '../bank/fresh';
+import { newBattery } from '../cells/new-battery';
+import { TYPICAL, typicalName, typicalRig } from '../kept-spec/typical-rigs';
+import { deriveRig } from '../rig/derive-rig';
+import type { Rig } from '../rig/rig';
+import { bankStrings } from './battery-posts';
+import { changedOver } from './edit-circuit';
+import { mendedBy, waysToLayAgain } from './lay-again';
+import { common } from './new-parts';
+import { partIdOf, postOf } from './part';
+import type { Run } from './run';
+import { polarityOf } from './shorts';
+
+const RIGS = TYPICAL.map((typical) => ({ is: typicalName(typical), rig: typicalRig(typical) }));
+const named = (part: string) => RIGS.find(({ is }) => is.includes(part))!.rig;
+
+/** A rig of which one run is joined otherwise, by a hand. */
+const joined = (rig: Rig, id: string, ends: Partial<Pick<Run, 'from' | 'to'>>): Rig => ({
+  ...rig,
+  wiring: {
+    ...rig.wiring,
+    runs: rig.wiring.runs.map((run) => (run.id === id ? { ...run, ...ends, endsBy: 'hand' } : run)),
+  },
+});
+const polarity = ({ wiring, bank }: Rig) => polarityOf(wiring.parts, wiring.runs, bankStrings(bank));
+const shorted = (rig: Rig) => polarity(rig).shorts.map(({ id }) => id);
+const codes = (rig: Rig) => deriveRig(rig, null).circuit!.findings.map(({ fault }) => fault.code);
+
+describe('plus and minus', () => {
+  it('meet nowhere in a circuit as it is laid out', () => {
+    for (const { is, rig } of RIGS) {
+      expect(shorted(rig), is).toEqual([]);
+      expect(polarity(rig).turnedIds.size, is).toBe(0);
+    }
+  });
+  it('meet where any one positive is brought to the negative bar, or a negative to the positive one: that run is named', () => {
+    for (const { is, rig } of RIGS.filter((_, k) => k % 5 === 0))
+      for (const { id, role, from, to } of rig.wiring.runs) {
+        if (role !== 'positive' && role !== 'negative') continue;
+        const across = postOf(role === 'positive' ? 'minus' : 'plus', 'bar');
+        // The end that leads away from the bank: what is left joins the bank’s other side to the bar.
+        const away = role === 'positive' || /^(battery|bank-minus|shunt)/.test(from) ? 'to' : 'from';
+        if (partIdOf({ from, to }[away]) === partIdOf(across)) continue;
+        expect(shorted(joined(rig, id, { [away]: across })), `${is}: ${id}`).toEqual([id]);
+      }
+  });
+  it('of one battery are apart, and so are those of two where one lies the wrong way round', () => {
+    const rig = named('24 V, 2 in parallel');
+    expect(shorted(joined(rig, 'battery-1-link-1', { to: 'battery-1.+' }))).toEqual(['battery-1-link-1']);
+    const turned = joined(joined(rig, 'battery-2-post', { from: 'battery-2.-' }), 'battery-2-minus', {
+      from: 'battery-2.+',
+    });
+    expect(shorted(turned)).toHaveLength(1);
+    expect(shorted(turned)[0]).toMatch(/^battery-2-(post|minus)$/);
+  });
+  it('are of one voltage side by side: 12 V of lead beside 12.8 V of lithium, not beside 25.6 V', () => {
+    const lead = newBank(newBattery('l', 'agm', 6, 100), 1, 1);
+    const lithium = (seriesCount: number) => ({ ...newBank(newBattery('b', 'lfp', 4, 100), seriesCount, 1) });
+    const beside = (seriesCount: number) => {
+      const { battery, parallelCount } = lithium(seriesCount);
+      return bankStrings({ ...lead, others: [{ battery, seriesCount, parallelCount }] });
+    };
+    const rig = named('12 V, 2 in parallel');
+    const link = {
+      ...rig.wiring.runs[0]!,
+      id: 'link',
+      role: 'link',
+      from: 'battery-2.1-',
+      to: 'battery-2.2+',
+    } as const;
+    const runs = [...rig.wiring.runs, link];
+    expect(polarityOf(rig.wiring.parts, rig.wiring.runs, beside(1)).shorts).toEqual([]);
+    expect(polarityOf(rig.wiring.parts, runs, beside(2)).shorts.map(({ id }) => id)).not.toEqual([]);
+  });
+  it('are told apart behind a second battery too', () => {
+    const rig = named('12 V, 1 in parallel');
+    const second = { ...common('second', 'Second'), kind: 'second-battery', nominalV: 12, ohm: null } as const;
+    const run = (id: string, from: string, to: string): Run => ({
+      ...rig.wiring.runs[0]!,
+      id,
+      from,
+      to,
+      endsBy: 'hand',
+    });
+    const parts = [...rig.wiring.parts, second];
+    const strings = bankStrings(rig.bank);
+    const minus = { ...run('second-minus', 'second.-', 'minus.bar'), role: 'negative' } as const;
+    const plus = run('second-plus', 'second.+', 'plus.bar');
+    expect(polarityOf(parts, [...rig.wiring.runs, minus, plus], strings).shorts).toEqual([]);
+    const across = run('second-plus', 'second.+', 'minus.bar');
+    expect(polarityOf(parts, [...rig.wiring.runs, minus, across], strings).shorts).toEqual([across]);
+  });
+});
+
+describe('a short circuit among the findings', () => {
+  it('is an error on its run, and gone once that is moved back', () => {
+    const rig = joined(named('24 V, 2 in parallel'), 'main-plus', { to: 'bank-minus.bar' });
+    const { circuit, audit } = deriveRig(rig, null);
+    const found = circuit!.findings.find(({ fault }) => fault.code === 'short')!;
+    expect(found).toMatchObject({ severity: 'error', on: { run: 'main-plus' } });
+    const facts = { ...rig, bank: rig.bank!, sources: rig.charging.sources, audit };
+    const way = mendedBy(found, waysToLayAgain(facts, rig.wiring), circuit!.findings)!;
+    expect(way.is).toBe('ends');
+    expect(way.movedBack.map(({ id }) => id)).toEqual(['main-plus']);
+    expect(codes({ ...rig, wiring: { ...rig.wiring, ...way.circuit } })).toEqual([]);
+  });
+  it('is none where a load is joined the wrong way round: that is said of the load, and changed over', () => {
+    const rig = named('12 V, 1 in parallel');
+    const wiring = { ...rig.wiring, ...changedOver(rig.wiring, 'load-fridge') };
+    expect(codes({ ...rig, wiring })).toEqual(['turned']);
+    const back = { ...wiring, ...changedOver(wiring, 'load-fridge') };
+    expect(codes({ ...rig, wiring: back })).toEqual([]);
+  });
+  it('is none where the chassis lies on plus, which is said of the chassis', () => {
+    const rig = joined(named('12 V, 1 in parallel'), 'bond', { from: 'plus.bar' });
+    expect(shorted(rig)).toEqual([]);
+    expect(codes(rig)).toEqual(['turned']);
+  });
+  it('is laid out again in the gentlest way that helps, or in none', () => {
+    const rig = named('24 V, 2 in parallel');
+    const facts = { ...rig, bank: rig.bank!, sources: rig.charging.sources, audit: deriveRig(rig, null).audit };
+    expect(waysToLayAgain(facts, rig.wiring).map(({ is }) => is)).toEqual(['again']);
+    const runs = rig.wiring.runs.filter(({ id }) => id !== 'main-plus');
+    const out = { ...rig.wiring, runs, removed: ['main-plus'] };
+    const { findings } = deriveRig({ ...rig, wiring: out }, null).circuit!;
+    const unreached = findings.find(({ fault }) => fault.code === 'unreached')!;
+    expect(mendedBy(unreached, waysToLayAgain(facts, out), findings)!.is).toBe('all');
+    const away = { ...unreached, fault: { code: 'no-shunt' } } as const;
+    expect(mendedBy(away, waysToLayAgain(facts, { ...out, parts: [] }), findings)).toBeDefined();
+  });
+});
