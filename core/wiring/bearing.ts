@@ -24,10 +24,10 @@ export function bornFor({ role }: Run, designA: number, beforeA: number, othersA
 }
 
 /**
- * For each run what it must bear. A positive: the fuses before it together; where it leads to some of the strings only, the others feed it
- * from its far end. A negative: as much as the positives of the same parts, or the last fuse of the one that it leads to. A link of a
- * string: the first fuse on the string’s way. A bond: what the positive bears that bears most, since that may come to touch the chassis.
- * Who bears what does not change with the sizes, so that it is looked up once.
+ * For each run what it must bear. A positive: the fuses before it together, of its two ends the one where more comes in; where it leads to
+ * some of the strings only, the others feed it from its far end. A negative: as much as the positives of the same parts, or the last fuse
+ * of the one that it leads to. A link of a string: the first fuse on the string’s way. A bond: what the positive bears that bears most,
+ * since that may come to touch the chassis. Who bears what does not change with the sizes, so that it is looked up once.
  */
 export function bearingsOf(
   runs: readonly Run[],
@@ -35,15 +35,15 @@ export function bearingsOf(
   currents: Currents,
   nearM: number,
 ): ReadonlyMap<string, Bearing> {
+  const routes = routesOf(currents);
   const positives = new Map<string, Bearing>();
-  const wide: { strings: string; demands: ReadonlySet<unknown>; bears: Bearing }[] = [];
+  const wide: Wide[] = [];
   for (const run of runs) {
     if (run.role !== 'positive') continue;
     const [guard, flow] = [guards.get(run.id), currents.flows.get(run.id)];
-    const bears = guard && flow ? ofPositive(run, guard, flow, currents, nearM) : NONE;
+    const bears = guard && flow ? ofPositive(run, guard, flow, { currents, routes, nearM }) : NONE;
     positives.set(run.id, bears);
-    if (flow && !isTap(run, guard, nearM))
-      wide.push({ strings: flow.strings.join(','), demands: new Set(flow.carried.map(({ demand }) => demand)), bears });
+    if (flow && !isTap(run, guard, nearM)) wide.push({ carries: carriedBy(flow), bears });
   }
   const ofOther = (run: Run): Bearing => {
     if (run.role === 'link') return ofLink(run, currents);
@@ -52,20 +52,33 @@ export function bearingsOf(
   return new Map(runs.map((run) => [run.id, positives.get(run.id) ?? ofOther(run)]));
 }
 
+/** Of which parts a run carries current, and from which strings. */
+type Carries = ReadonlyMap<unknown, readonly number[]>;
+interface Wide {
+  carries: Carries;
+  bears: Bearing;
+}
+const carriedBy = ({ carried }: Flow): Carries => new Map(carried.map(({ demand, strings }) => [demand, strings]));
 /** What comes over the chassis from whichever positive touches it, those among them whose way back leads over the bond. */
 const ofBond = (positives: readonly { bears: Bearing }[]): Bearing => ({
   ...NONE,
   beforeA: (sizes) => Math.max(0, ...positives.map(({ bears }) => bornA(bears, sizes))),
 });
 
-function ofPositive(run: Run, guard: Guard, flow: Flow, currents: Currents, nearM: number): Bearing {
+function ofPositive(
+  run: Run,
+  guard: Guard,
+  flow: Flow,
+  { currents, routes, nearM }: { currents: Currents; routes: readonly Route[]; nearM: number },
+): Bearing {
   // A short lead to a fuse needs to bear no more than that fuse lets through: by the rule of the distance.
   if (isTap(run, guard, nearM)) return { ...NONE, beforeA: (sizes) => sizes.get(guard.leadsTo?.id ?? '') ?? 0 };
-  const beforeA = (sizes: Sizes) => guard.fuses.reduce((all, { id }) => all + (sizes.get(id) ?? 0), 0);
+  const beforeA = (sizes: Sizes) =>
+    Math.max(0, ...guard.byEnd.map((fuses) => fuses.reduce((all, { id }) => all + (sizes.get(id) ?? 0), 0)));
   const isNear = run.lengthM <= nearM * (1 + 1e-9) && currents.outWays.every((way) => isRightBehindFuse(run, way));
   // From its far end it is the same: a fuse that it leads from is near enough.
-  if (flow.strings.length === currents.stringCount || isNear) return { ...NONE, beforeA };
-  return { beforeA, othersA: ofOthers(run, flow, currents) };
+  if (flow.strings.length === currents.stringIds.length || isNear) return { ...NONE, beforeA };
+  return { beforeA, othersA: ofOthers(run, flow, currents, routes) };
 }
 
 /** Whether a run begins at a fuse on a way, or does not lie on it. */
@@ -75,7 +88,12 @@ function isRightBehindFuse({ id }: Run, way: Currents['outWays'][number]): boole
 }
 
 /** What comes from the other strings: where the run’s own way has a fuse before they join it, no more than that lets through. */
-function ofOthers(run: Run, { strings }: Flow, { flows, outWays, stringCount }: Currents): Bearing['othersA'] {
+function ofOthers(
+  run: Run,
+  { carried, strings }: Flow,
+  { flows, outWays }: Currents,
+  routes: readonly Route[],
+): Bearing['othersA'] {
   const key = strings.join(',');
   const further = outWays.flatMap((way) => {
     const k = way.findIndex((edge) => edge.run?.id === run.id);
@@ -84,22 +102,50 @@ function ofOthers(run: Run, { strings }: Flow, { flows, outWays, stringCount }: 
       : [way.slice(k).find(({ part }) => part?.kind === 'fuse' && flows.get(part.id)?.strings.join(',') === key)];
   });
   const fuseIds = new Set(further.flatMap((edge) => edge?.part?.id ?? []));
-  const others = [...flows].flatMap(([id, flow]) =>
-    flow.strings.length < stringCount && !flow.strings.some((one) => strings.includes(one))
-      ? [{ id, strings: flow.strings }]
-      : [],
-  );
+  const others = routes.flatMap(({ demands, onWays }) => {
+    const own = carried.find(({ demand }) => demands.has(demand))?.strings;
+    return own ? [onWays.filter((one) => !one.strings.some((k) => own.includes(k)))] : [];
+  });
   return (sizes) =>
     further.every((edge) => edge !== undefined)
       ? Math.max(0, ...[...fuseIds].map((id) => sizes.get(id) ?? 0))
-      : letThroughA(others, sizes);
+      : Math.max(0, ...others.map((passed) => letThroughA(passed, sizes)));
+}
+
+/** What lies on the ways of some strings. */
+interface OnWay {
+  id: string;
+  strings: readonly number[];
+}
+
+/** Parts that are fed over the same ways, and what of these some of the strings feed alone: a string may feed one part by a way of its own. */
+interface Route {
+  demands: ReadonlySet<unknown>;
+  onWays: readonly OnWay[];
+}
+
+function routesOf({ flows, stringIds }: Currents): Route[] {
+  const onWays = new Map<unknown, OnWay[]>();
+  for (const [id, { carried }] of flows)
+    for (const { demand, strings } of carried) {
+      const own = onWays.get(demand) ?? [];
+      onWays.set(demand, own);
+      if (strings.length < stringIds.length) own.push({ id, strings });
+    }
+  const routes = new Map<string, { demands: Set<unknown>; onWays: OnWay[] }>();
+  for (const [demand, own] of onWays) {
+    const key = own.map(({ id, strings }) => `${id} ${strings.join()}`).join(';');
+    const route = routes.get(key) ?? { demands: new Set(), onWays: own };
+    routes.set(key, { ...route, demands: route.demands.add(demand) });
+  }
+  return [...routes.values()];
 }
 
 /**
  * What some strings let through together, A: of fuses one behind the other the smaller, of ways side by side the sum.
  * @param passed  what lies on their ways, each with the strings that it carries
  */
-function letThroughA(passed: readonly { id: string; strings: readonly number[] }[], sizes: Sizes): number {
+function letThroughA(passed: readonly OnWay[], sizes: Sizes): number {
   const groups = new Map<string, { strings: readonly number[]; fuseA: number }>();
   for (const { id, strings } of passed) {
     const key = strings.join(',');
@@ -119,11 +165,7 @@ function letThroughA(passed: readonly { id: string; strings: readonly number[] }
 }
 const covers = (all: readonly number[], some: readonly number[]) => some.every((one) => all.includes(one));
 
-function ofNegative(
-  run: Run,
-  { flows, loops, inputs }: Currents,
-  wide: readonly { strings: string; demands: ReadonlySet<unknown>; bears: Bearing }[],
-): Bearing {
+function ofNegative(run: Run, { flows, loops, inputs }: Currents, wide: readonly Wide[]): Bearing {
   const flow = flows.get(run.id);
   if (!flow) return NONE;
   // A part’s own lead: nothing comes through it but what the last fuses before it let through.
@@ -132,17 +174,39 @@ function ofNegative(
     const ids = own.flatMap(({ out }) => out?.findLast(({ part }) => part?.kind === 'fuse')?.part?.id ?? []);
     return { ...NONE, beforeA: (sizes) => Math.max(0, ...ids.map((id) => sizes.get(id) ?? 0)) };
   }
-  // The positives that carry at least the same parts, and fewest others.
-  const from = flow.strings.join(',');
-  const alike = wide.filter(
-    ({ strings, demands }) => strings === from && flow.carried.every(({ demand }) => demands.has(demand)),
-  );
-  const fewest = Math.min(...alike.map(({ demands }) => demands.size));
-  const nearest = alike.filter(({ demands }) => demands.size === fewest);
-  return {
-    beforeA: (sizes) => Math.max(0, ...nearest.map(({ bears }) => bears.beforeA(sizes))),
-    othersA: (sizes) => Math.max(0, ...nearest.map(({ bears }) => bears.othersA(sizes))),
-  };
+  return sumOf(coverOf(carriedBy(flow), wide));
+}
+
+/**
+ * The positives whose parts a negative carries, widest first: one of them has all, but where parts come together on their way back only, or
+ * a battery feeds one by itself. Of those that have the same the ones with the least besides, and on one way all of them.
+ */
+function coverOf(carries: Carries, wide: readonly Wide[]): Wide[][] {
+  const rest = new Map(carries);
+  const groups: Wide[][] = [];
+  while (rest.size > 0) {
+    const all = wide.map((one) => ({
+      one,
+      covered: [...rest]
+        .filter(([demand, strings]) => covers(one.carries.get(demand) ?? [], strings))
+        .map(([of]) => of),
+      size: [...one.carries.values()].reduce((sum, strings) => sum + strings.length, 0),
+    }));
+    const [best] = all.sort((a, b) => b.covered.length - a.covered.length || a.size - b.size);
+    if (!best || best.covered.length === 0) break;
+    const isAlike = ({ covered, size }: typeof best) =>
+      size === best.size && covered.length === best.covered.length && covered.every((of) => best.covered.includes(of));
+    groups.push(all.filter(isAlike).map(({ one }) => one));
+    for (const of of best.covered) rest.delete(of);
+  }
+  return groups;
+}
+
+/** Of positives that carry the same what the widest lets through, of others the sum. */
+function sumOf(groups: readonly (readonly Wide[])[]): Bearing {
+  const all = (of: keyof Bearing) => (sizes: Sizes) =>
+    groups.reduce((sum, group) => sum + Math.max(0, ...group.map(({ bears }) => bears[of](sizes))), 0);
+  return { beforeA: all('beforeA'), othersA: all('othersA') };
 }
 
 function ofLink(run: Run, { outWays }: Currents): Bearing {

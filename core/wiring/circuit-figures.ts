@@ -5,7 +5,7 @@ import type { Demand } from './demand';
 import type { Finding } from './finding';
 import type { Bypass, Landing } from './negative-path';
 import type { Part, PartOf } from './part';
-import type { FusePart, Guard } from './protection';
+import type { Behind, FusePart, Guard } from './protection';
 import type { BornFor, Run } from './run';
 
 /** One conductor, worked out. */
@@ -88,7 +88,7 @@ export interface CircuitFigures {
   inputs: LoopFigures[];
   currents: Currents;
   /** Which fuses lie behind each, seen from the bank. */
-  behind: ReadonlyMap<string, ReadonlySet<FusePart>>;
+  behind: ReadonlyMap<string, Behind>;
   bypasses: Bypass[];
   landings: Landing[];
   /** W, with all at their most. */

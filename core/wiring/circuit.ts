@@ -23,7 +23,7 @@ import {
   sideCurrent,
 } from './formulas';
 import { farFromList, isFree, leastOffSheet } from './fuse-sheet';
-import { besides, fusesFor, isOfSheet, isTap } from './fuse-sizes';
+import { fusesFor, isOfSheet, isTap } from './fuse-sizes';
 import { highestOfBank, highestOfSecond } from './highest';
 import { type Part, postOf } from './part';
 import { pick } from './pick';
@@ -79,7 +79,7 @@ export function workOut(rig: CircuitParts): Circuit {
     const isLead = isTap(run, guards.get(run.id), wiring.nearM);
     return carriesA === null ? [] : [{ run, carriesA, bearing: pick(bearings, run.id), isLead }];
   });
-  const leastA = leastOffSheet({ wiring, currents, behind, designA, placeOf, sizes });
+  const leastA = leastOffSheet({ wiring, behind, designA, placeOf, sizes });
   const fuses = fusesChosen({ wiring, guards, wires, sizes, designs, highestAt, seenOhm, leastA, behind, currents });
   // What stands in them: under the wire it may be more than what the sections were chosen for.
   const ratings = new Map([...sizes, ...fuses.flatMap(ratingOf)]);
@@ -128,6 +128,7 @@ export function workOut(rig: CircuitParts): Circuit {
     findings: findingsOf(figures, {
       graph,
       polarity: shape.polarity,
+      bridged: shape.bridged,
       beyond: chosen.beyond,
       lines: rig.audit.lines,
       ...rig,
@@ -237,7 +238,7 @@ function fusesChosen(facts: FuseFacts): FuseFigures[] {
   const { wiring, behind, currents, sizes } = facts;
   const parts = wiring.parts.flatMap((part) => (part.kind === 'fuse' ? [part] : []));
   const isOfStrings = ({ id }: FusePart) =>
-    (currents.flows.get(id)?.strings.length ?? currents.stringCount) < currents.stringCount;
+    (currents.flows.get(id)?.strings.length ?? currents.stringIds.length) < currents.stringIds.length;
   const ofStrings = parts.filter(isOfStrings);
   const found = new Map<string, FuseFigures | null>();
   const figuresOf = (part: FusePart): FuseFigures | null => {
@@ -246,8 +247,10 @@ function fusesChosen(facts: FuseFacts): FuseFigures[] {
     // Of two that lie behind each other, in a loop, neither waits for the other.
     found.set(part.id, null);
     const selectiveA = parts
-      .filter((one) => behind.get(one.id)?.has(part))
-      .map((one) => ((figuresOf(one)?.choice?.ratingA ?? Infinity) * besides(one, currents)) / wiring.selectiveRatio);
+      .map((one) => ({ one, shares: behind.get(one.id)?.get(part) }))
+      .flatMap(({ one, shares }) =>
+        shares === undefined ? [] : [((figuresOf(one)?.choice?.ratingA ?? Infinity) * shares) / wiring.selectiveRatio],
+      );
     const chosen = [...found.values()].flatMap((one) => (one ? ratingOf(one) : []));
     const own = fuseFigures(part, facts, {
       selectiveA: Math.min(Infinity, ...selectiveA) * (1 + SAME_A),

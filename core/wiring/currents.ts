@@ -7,10 +7,10 @@ import type { Run } from './run';
 
 /** What passes through a run or a part, at its most. */
 export interface Flow {
-  /** What it carries of each part: all of its current, or a share of it. */
-  carried: { demand: Demand; fraction: number }[];
-  /** Places of the strings that it comes from, rising. */
-  strings: number[];
+  /** What it carries of each part: all of its current, or a share of it, and the places of the strings from which that comes this way. */
+  carried: { demand: Demand; fraction: number; strings: readonly number[] }[];
+  /** Places of the strings that most of it comes from, rising: what is joined to a battery by itself comes by other ways. */
+  strings: readonly number[];
 }
 
 /** The way of a part's current from the bank and back, at the string from which it is longest. */
@@ -31,7 +31,8 @@ export interface Currents {
   outWays: readonly (readonly Edge[])[];
   /** The same of negatives, from a string to a part. */
   backWays: readonly (readonly Edge[])[];
-  stringCount: number;
+  /** By their places. */
+  stringIds: readonly string[];
 }
 
 /** Who is fed by the bank, and who by a second battery. */
@@ -99,7 +100,22 @@ export function currentsOf(
     if (out) outWays.push(out);
     return { demand, out, back: back?.reverse() ?? null };
   });
-  return { flows, loops, inputs: inputLoops, outWays, backWays, stringCount: strings.length };
+  for (const flow of flows.values()) flow.strings = mostly(flow);
+  return { flows, loops, inputs: inputLoops, outWays, backWays, stringIds: strings.map(({ id }) => id) };
+}
+
+/** The strings from which most of a flow comes. */
+function mostly({ carried }: Flow): readonly number[] {
+  const [first, ...others] = carried;
+  if (!first) return [];
+  const key = first.strings.join();
+  if (others.every(({ strings }) => strings.join() === key)) return first.strings;
+  const ways = new Map<string, { strings: readonly number[]; sumA: number }>();
+  for (const { demand, strings } of carried) {
+    const sumA = (ways.get(strings.join())?.sumA ?? 0) + demand.current.value;
+    ways.set(strings.join(), { strings, sumA });
+  }
+  return [...ways.values()].reduce((most, one) => (one.sumA > most.sumA ? one : most)).strings;
 }
 
 /** All of a current along one way, which none of the bank’s strings feeds alone. */
@@ -108,8 +124,7 @@ function carryAlone(flows: Map<string, Flow>, demand: Demand, way: readonly Edge
     const id = run?.id ?? part?.id;
     if (id === undefined) continue;
     const flow = flows.get(id) ?? { carried: [], strings: [] };
-    flow.carried.push({ demand, fraction: 1 });
-    flow.strings = [...all];
+    flow.carried.push({ demand, fraction: 1, strings: all });
     flows.set(id, flow);
   }
 }
@@ -131,8 +146,8 @@ function carry(
   });
   for (const [id, from] of passed) {
     const flow = flows.get(id) ?? { carried: [], strings: [] };
-    flow.carried.push({ demand, fraction: from.length === there ? 1 : Math.min(1, from.length / sharing) });
-    flow.strings = [...new Set([...flow.strings, ...from])].sort((a, b) => a - b);
+    const fraction = from.length === there ? 1 : Math.min(1, from.length / sharing);
+    flow.carried.push({ demand, fraction, strings: from });
     flows.set(id, flow);
   }
 }

@@ -157,9 +157,11 @@ export const broughtTo = (run: Run, { end, to }: { end: 'from' | 'to'; to: strin
   endsBy: 'hand',
 });
 
-/** What comes to the positive post of a part brought to its negative one, and the other way round. */
+/** What comes to one of the two posts of a part brought to the other, and the other way round: plus and minus, or the sides of a shunt. */
 export function changedOver(circuit: Circuit, partId: string): Circuit {
-  const [plus, minus] = [postOf(partId, '+'), postOf(partId, '-')];
+  const isShunt = circuit.parts.some(({ id, kind }) => id === partId && kind === 'shunt');
+  const [plus, minus] = (isShunt ? ['bank', 'system'] : ['+', '-']).map((post) => postOf(partId, post));
+  if (plus === undefined || minus === undefined) return circuit;
   const other = (post: string) => (post === plus ? minus : post === minus ? plus : post);
   const isOn = ({ from, to }: Run) => from !== other(from) || to !== other(to);
   return {

@@ -20,8 +20,10 @@ export type Fault =
     }
   /** A battery lies between what a run joins. */
   | { code: 'short' }
-  /** Plus comes to its negative post, minus to its positive one. */
+  /** Plus comes to its negative post, minus to its positive one; a shunt that counts backwards; a chassis on plus. */
   | { code: 'turned' }
+  /** What is there to part a way, with another around it. */
+  | { code: 'bridged'; runLabels: string[]; byHandId: string | null }
   | { code: 'no-shunt' }
   | { code: 'more-shunts'; count: number }
   | { code: 'astray'; where: 'same-post' | 'no-post' }

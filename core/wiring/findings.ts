@@ -4,9 +4,11 @@ import { areasOf } from '../conductors/choose-section';
 import { againstPlan, type PlanFacts } from './against-plan';
 import { unevenShare } from './equal-leads';
 import { BATTERY_LUGS_MOST, linkRuns } from './battery-posts';
+import type { Bridged } from './bridged';
 import type { CircuitFigures, FuseFigures, RunFigures } from './circuit-figures';
 import { type BetterFuse, type Finding, finding, SEVERITIES } from './finding';
-import { besides, isOfSheet, isRated } from './fuse-sizes';
+import { isOfSheet, isRated } from './fuse-sizes';
+import { isByHand } from './new-parts';
 import { type Part, partIdOf, type Stud } from './part';
 import type { WiringPlan } from './plan';
 import type { Run } from './run';
@@ -16,6 +18,7 @@ import { through } from './through';
 
 interface FindingFacts extends PlanFacts {
   polarity: Polarity;
+  bridged: readonly Bridged[];
   beyond: ReadonlySet<string>;
 }
 
@@ -35,10 +38,11 @@ export function findingsOf(circuit: CircuitFigures, facts: FindingFacts): Findin
   return found.sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity));
 }
 
-function ofWhole(circuit: CircuitFigures, { wiring, graph, polarity, beyond }: FindingFacts): Finding[] {
+function ofWhole(circuit: CircuitFigures, { wiring, graph, polarity, bridged, beyond }: FindingFacts): Finding[] {
   const found = [
     ...polarity.shorts.map(({ id }) => finding('error', { run: id }, { code: 'short' })),
     ...[...polarity.turnedIds].map((id) => finding('error', { part: id }, { code: 'turned' })),
+    ...bridged.map(({ partId, runs }) => ofBridged(partId, runs, wiring)),
   ];
   const shunts = wiring.parts.filter(({ kind }) => kind === 'shunt').length;
   if (shunts === 0) found.push(finding('error', null, { code: 'no-shunt' }));
@@ -83,6 +87,21 @@ function ofWhole(circuit: CircuitFigures, { wiring, graph, polarity, beyond }: F
   const uneven = unevenShare(circuit, wiring);
   if (uneven) found.push(finding('warning', { part: uneven.stringId }, { code: 'uneven', ...uneven.share }));
   return found;
+}
+
+/** A fuse that is led around protects nothing; a switch or a relay may be meant to be. */
+function ofBridged(partId: string, runs: readonly Run[], { parts }: WiringPlan): Finding {
+  const isFuse = parts.some(({ id, kind }) => id === partId && kind === 'fuse');
+  const [own, ...others] = runs.filter(({ id }) => isByHand(id));
+  return finding(
+    isFuse ? 'error' : 'warning',
+    { part: partId },
+    {
+      code: 'bridged',
+      runLabels: runs.map(({ label }) => label),
+      byHandId: own && others.length === 0 ? own.id : null,
+    },
+  );
 }
 
 function ofRun(
@@ -137,7 +156,7 @@ function enoughFor(run: Run, wantedA: number, { list }: WiringPlan): number | nu
 
 function ofFuse(
   { part, design, choice, chosen, highest, shortCircuit, largest }: FuseFigures,
-  { runs, fuses, currents, behind }: CircuitFigures,
+  { runs, fuses, behind }: CircuitFigures,
   { wiring, beyond }: FindingFacts,
 ): Finding[] {
   const on = { part: part.id };
@@ -186,13 +205,15 @@ function ofFuse(
     if (family && family.voltsMax < highestV)
       found.push(finding('error', on, { code: 'fuse-volts', voltsMax: family.voltsMax, highestV, better: another }));
   }
-  const own = behind.get(part.id) ?? new Set();
-  let hardest: { id: string; ratingA: number } | null = null;
-  for (const one of fuses)
-    if (own.has(one.part) && one.choice && one.choice.ratingA > (hardest?.ratingA ?? 0))
-      hardest = { id: one.part.id, ratingA: one.choice.ratingA };
+  const own = behind.get(part.id);
+  let hardest: { id: string; ratingA: number; shareA: number } | null = null;
+  for (const one of fuses) {
+    const shareA = (one.choice?.ratingA ?? 0) / (own?.get(one.part) ?? Infinity);
+    if (one.choice && shareA > (hardest?.shareA ?? 0))
+      hardest = { id: one.part.id, ratingA: one.choice.ratingA, shareA };
+  }
   const ratio = wiring.selectiveRatio;
-  if (hardest && ratingA * besides(part, currents) < hardest.ratingA * ratio * (1 - SLACK))
+  if (hardest && ratingA < hardest.shareA * ratio * (1 - SLACK))
     found.push(
       finding('warning', on, { code: 'not-selective', ratingA, behindA: hardest.ratingA, behindId: hardest.id, ratio }),
     );

@@ -1,6 +1,5 @@
 import { fusesBetween, usualSizes } from '../conductors/choose-fuse';
-import type { Currents } from './currents';
-import { besides, type FusePlaces, leastSize } from './fuse-sizes';
+import { type FusePlaces, leastSize } from './fuse-sizes';
 import type { FuseSheet } from './part';
 import type { WiringPlan } from './plan';
 import type { FusePart } from './protection';
@@ -36,14 +35,12 @@ export const isFree = ({ ratingA, family, sheet }: FusePart): boolean =>
 /** A that each fuse would be at least, were all of which the list has none near of their own sheets. */
 export function leastOffSheet({
   wiring,
-  currents,
   behind,
   designA,
   placeOf,
   sizes,
 }: Omit<FusePlaces, 'mostA'> & {
   wiring: Pick<WiringPlan, 'selectiveRatio'>;
-  currents: Currents;
   sizes: ReadonlyMap<string, number>;
 }): (fuse: FusePart) => number {
   const least = new Map<string, number>();
@@ -57,9 +54,9 @@ export function leastOffSheet({
     const known = least.get(fuse.id);
     if (known !== undefined) return known;
     // Two that lie behind each other, in a loop, are each asked for their load first.
-    least.set(fuse.id, leastSize(designA(fuse), 0, 0, 1));
-    const behindA = Math.max(0, ...[...(behind.get(fuse.id) ?? [])].map(sizeOf));
-    const found = leastSize(designA(fuse), behindA, wiring.selectiveRatio, besides(fuse, currents));
+    least.set(fuse.id, leastSize(designA(fuse), 0, 0));
+    const behindA = Math.max(0, ...[...(behind.get(fuse.id) ?? [])].map(([one, shares]) => sizeOf(one) / shares));
+    const found = leastSize(designA(fuse), behindA, wiring.selectiveRatio);
     least.set(fuse.id, found);
     return found;
   };

@@ -1,16 +1,15 @@
 import { fusesBetween, OVER_LOAD, usualSizes } from '../conductors/choose-fuse';
 import { FUSE_FAMILIES } from '../conductors/fuses.data';
 import type { FuseFigures } from './circuit-figures';
-import type { Currents } from './currents';
 import type { Part } from './part';
 import type { WiringPlan } from './plan';
-import type { FusePart, Guard } from './protection';
+import type { Behind, FusePart, Guard } from './protection';
 import type { Run } from './run';
 
 /** What the size of a fuse follows from. */
 export interface FusePlaces {
   /** Fuses behind each, seen from the bank. */
-  behind: ReadonlyMap<string, ReadonlySet<FusePart>>;
+  behind: ReadonlyMap<string, Behind>;
   designA: (part: Part) => number;
   /** Voltage and short circuit at a fuse; 0 A as long as nothing is known of the leads before it. */
   placeOf: (part: FusePart) => { highestV: number; shortCircuitA: number };
@@ -26,7 +25,6 @@ export interface FusePlaces {
  */
 export function fuseSizes(
   { parts, selectiveRatio }: WiringPlan,
-  currents: Currents,
   { behind, designA, placeOf, mostA }: FusePlaces,
   before: ReadonlyMap<string, number>,
 ): ReadonlyMap<string, number> {
@@ -34,9 +32,9 @@ export function fuseSizes(
   const sizeOf = (fuse: FusePart, above: ReadonlySet<string>): number => {
     const known = sizes.get(fuse.id);
     if (known !== undefined) return known;
-    const later = [...(behind.get(fuse.id) ?? [])].filter(({ id }) => !above.has(id));
-    const largest = Math.max(0, ...later.map((one) => sizeOf(one, new Set([...above, fuse.id]))));
-    const leastA = leastSize(designA(fuse), largest, selectiveRatio, besides(fuse, currents));
+    const later = [...(behind.get(fuse.id) ?? [])].filter(([{ id }]) => !above.has(id));
+    const behindA = later.map(([one, shares]) => sizeOf(one, new Set([...above, fuse.id])) / shares);
+    const leastA = leastSize(designA(fuse), Math.max(0, ...behindA), selectiveRatio);
     const wantedA = Math.max(leastA, before.get(fuse.id) ?? 0);
     const selectiveA = fusesFor(fuse, placeOf(fuse), wantedA, Number.POSITIVE_INFINITY)[0]?.ratingA ?? wantedA;
     // Whatever breaks what there: wires that follow it must not let go of it again.
@@ -54,9 +52,9 @@ export function fuseSizes(
 
 const ANYWHERE = { highestV: 0, shortCircuitA: 0 };
 
-/** A that a fuse is at least: over its load, and so many times the largest behind it, which those of the strings share. */
-export const leastSize = (loadA: number, behindA: number, ratio: number, shares: number): number =>
-  Math.max(loadA * OVER_LOAD, (behindA * ratio) / shares);
+/** A that a fuse is at least: over its load, and so many times its share of the largest behind it. */
+export const leastSize = (loadA: number, behindA: number, ratio: number): number =>
+  Math.max(loadA * OVER_LOAD, behindA * ratio);
 
 /**
  * Fuses between two currents that a place may get, the smallest first: of the family that was named, or of its own sheet, whether they will do
@@ -80,12 +78,6 @@ export function fusesFor(
 /** Whether neither the load nor the wire of a fuse is known: then the sheet of what it feeds gives its size, as a monitor’s does. */
 export const isOfSheet = ({ design, largest }: Pick<FuseFigures, 'design' | 'largest'>): boolean =>
   largest === null && design.value === 0;
-
-/** How many fuses share with one what comes behind them: those of the strings. */
-export function besides(fuse: Pick<FusePart, 'id'>, { flows, stringCount }: Currents): number {
-  const own = flows.get(fuse.id)?.strings.length ?? stringCount;
-  return Math.max(1, stringCount / Math.max(1, own));
-}
 
 /** A lead to a fuse, so short that it needs no guard of its own. */
 export const isTap = (run: Run, guard: Guard | null | undefined, nearM: number): boolean =>

@@ -53,8 +53,11 @@ export function circuitGraph(
   return { posts, positive, negative, astray };
 }
 
-/** The edges from where one started to a post, in their order; null where there is no way. */
+/** The edges from where one started to a post, in their order, each from a to b; null where there is no way. */
 export type Ways = (to: string) => Edge[] | null;
+
+/** The post at which a way begins; links within a string come before it. */
+export const startOf = (way: readonly Edge[]): string => way.find(({ run }) => run?.role !== 'link')?.a ?? '';
 
 /**
  * The shortest ways, by edges passed, from the nearest of some posts to every other.
@@ -75,7 +78,10 @@ export function waysFrom(
   return (to) => {
     if (!cameBy.has(to)) return null;
     const way: Edge[] = [];
-    for (let at = cameBy.get(to); at; at = cameBy.get(at.before)) way.push(at.edge);
+    for (let at = cameBy.get(to); at; at = cameBy.get(at.before)) {
+      const { edge, before } = at;
+      way.push(edge.a === before ? edge : { ...edge, a: edge.b, b: edge.a });
+    }
     return way.reverse();
   };
 }

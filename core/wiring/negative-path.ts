@@ -77,6 +77,18 @@ function moveOf(
   return bars.includes(MINUS_BAR) ? { end, to: MINUS_BAR } : null;
 }
 
+/** Shunts whose system side leads to the bank, and their bank side to what is counted: they count backwards. */
+export function turnedShunts(graph: CircuitGraph, parts: readonly Part[], strings: readonly BankString[]): string[] {
+  const ways = waysFrom(
+    graph.negative,
+    strings.map(({ id }) => postOf(id, '-')),
+    ({ part }) => part?.kind === 'shunt',
+  );
+  return parts.flatMap(({ id, kind }) =>
+    kind === 'shunt' && ways(postOf(id, 'system')) !== null && ways(postOf(id, 'bank')) === null ? [id] : [],
+  );
+}
+
 /** Where the negative of a part comes back to the bank. */
 export interface Landing {
   partId: string;

@@ -8,7 +8,10 @@ const [one, two, block] = [newFuse('one', 'string 1'), newFuse('two', 'string 2'
 const way = (...parts: Edge['part'][]): Edge[] => parts.map((part) => ({ a: '', b: '', run: null, part }));
 const behind = (...outWays: Edge[][]) =>
   new Map(
-    [...fusesBehind({ outWays } as unknown as Currents)].map(([id, set]) => [id, [...set].map((fuse) => fuse.id)]),
+    [...fusesBehind({ outWays } as unknown as Currents)].map(([id, set]) => [
+      id,
+      [...set.keys()].map((fuse) => fuse.id),
+    ]),
   );
 
 describe('which fuses lie behind another', () => {

@@ -5,7 +5,7 @@ import { fuseSizes } from './fuse-sizes';
 import { mostByWire } from './most-by-wire';
 import { pick } from './pick';
 import type { WiringPlan } from './plan';
-import type { FusePart } from './protection';
+import type { Behind, FusePart } from './protection';
 import type { Run } from './run';
 import { chooseSections, ladderOf, type SectionsChosen } from './sections';
 import type { CircuitShape } from './shape';
@@ -22,7 +22,7 @@ export interface SettleFacts {
   wiring: WiringPlan;
   shape: CircuitShape;
   currents: Currents;
-  behind: ReadonlyMap<string, ReadonlySet<FusePart>>;
+  behind: ReadonlyMap<string, Behind>;
   bearings: ReadonlyMap<string, Bearing>;
   designA: (of: { id: string }) => number;
   highestAt: (fuse: FusePart) => { value: number };
@@ -80,7 +80,7 @@ function settleRuns(known: readonly Run[], facts: SettleFacts): Settled {
   const places = { behind, designA, placeOf, mostA: ({ id }: FusePart) => pick(mosts, id) };
   const placeInString = stringPlaces(currents);
   for (let round = 0; round < ROUNDS_MOST; round++) {
-    const grown = fuseSizes(wiring, currents, places, sizes);
+    const grown = fuseSizes(wiring, places, sizes);
     if (round > 0 && [...grown].every(([id, size]) => sizes.get(id) === size)) return { sizes, chosen, seenOhm };
     sizes = grown;
     const needs = {
@@ -123,7 +123,12 @@ function alikeInStrings(
 }
 
 /** For each run that some of the strings feed alone: how far from them it lies, on which side. */
-function stringPlaces({ outWays, backWays, flows, stringCount }: Currents): ReadonlyMap<string, string> {
+function stringPlaces({
+  outWays,
+  backWays,
+  flows,
+  stringIds: { length: stringCount },
+}: Currents): ReadonlyMap<string, string> {
   const places = new Map<string, number>();
   const isOfSome = (id: string) => (flows.get(id)?.strings.length ?? stringCount) < stringCount;
   // A stray way may lead along another string’s lead: its place is the nearer one.

@@ -4,8 +4,9 @@ import type { ChemistryEdits } from '../cells/chemistry-edit';
 import { chemistryOf } from '../cells/chemistry-of';
 import { keptBy } from '../plan/kept-by';
 import { type BankString, bankStrings } from './battery-posts';
+import { type Bridged, bridgedParts } from './bridged';
 import { circuitGraph, type CircuitGraph, type Ways, waysFrom } from './graph';
-import { type Bypass, bypasses, type Landing, landings } from './negative-path';
+import { type Bypass, bypasses, type Landing, landings, turnedShunts } from './negative-path';
 import { type OhmAtFuses, ohmAtFuses } from './ohm-at-fuses';
 import { type Part, type PartOf, postOf } from './part';
 import { type Polarity, polarityOf } from './shorts';
@@ -23,6 +24,7 @@ export interface CircuitShape {
   bypasses: Bypass[];
   landings: Landing[];
   polarity: Polarity;
+  bridged: Bridged[];
   ohmAtFuses: OhmAtFuses;
 }
 
@@ -38,6 +40,7 @@ export const shapeOf = keptBy(
     const astray = new Set(graph.astray);
     const known = runs.filter((run) => !astray.has(run));
     const beside = bypasses(graph, parts, strings);
+    const { shorts, turnedIds } = polarityOf(parts, known, strings);
     return {
       strings,
       seconds: parts.filter((part) => part.kind === 'second-battery'),
@@ -49,7 +52,8 @@ export const shapeOf = keptBy(
       ),
       bypasses: beside,
       landings: landings(graph, parts, strings, beside),
-      polarity: polarityOf(parts, known, strings),
+      polarity: { shorts, turnedIds: new Set([...turnedIds, ...turnedShunts(graph, parts, strings)]) },
+      bridged: bridgedParts(graph, parts),
       ohmAtFuses: ohmAtFuses(parts, known, strings),
     };
   },

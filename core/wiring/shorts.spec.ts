@@ -10,6 +10,7 @@ import { mendedBy, waysToLayAgain } from './lay-again';
 import { common } from './new-parts';
 import { partIdOf, postOf } from './part';
 import type { Run } from './run';
+import { laidOut } from '../../demo/wiring';
 import { polarityOf } from './shorts';
 
 const RIGS = TYPICAL.map((typical) => ({ is: typicalName(typical), rig: typicalRig(typical) }));
@@ -93,6 +94,60 @@ describe('plus and minus', () => {
   });
 });
 
+describe('what leads around a fuse or a switch', () => {
+  const rig = named('12 V, 2 in parallel, inverter 2000 W');
+  const around = (from: string, to: string) => {
+    const own: Run = { ...rig.wiring.runs[0]!, id: 'own-1', label: 'W99', from, to, endsBy: 'hand' };
+    return deriveRig({ ...rig, wiring: { ...rig.wiring, runs: [...rig.wiring.runs, own] } }, null)
+      .circuit!.findings.filter(({ fault }) => fault.code === 'bridged')
+      .map(({ on, severity }) => [on && 'part' in on ? on.part : '', severity]);
+  };
+  it('is nothing as it is laid out', () => {
+    for (const { is, rig: one } of RIGS) expect(codes(one), is).not.toContain('bridged');
+  });
+  it('is said of each that it leads around: an error of fuses, a warning of switches', () => {
+    expect(around('plus.bar', 'inverter-inv.+')).toEqual([['fuse-inverter-inv', 'error']]);
+    expect(around('switch-main.in', 'switch-main.out')).toEqual([['switch-main', 'warning']]);
+    expect(around('battery-1.+', 'plus.bar')).toEqual(
+      expect.arrayContaining([
+        ['fuse-battery-1', 'error'],
+        ['switch-main', 'warning'],
+      ]),
+    );
+    expect(around('plus.bar', 'block-plus.bar')).toEqual([['fuse-block', 'error']]);
+    expect(around('minus.bar', 'bank-minus.bar')).toEqual([]);
+  });
+});
+
+describe('what is joined to one battery’s own post', () => {
+  it.each([2, 3])(
+    'is small beside what %i of them feed together, and changes none of their cables but by its fuse',
+    (n) => {
+      const plain = named('12 V, 2 in parallel, inverter 2000 W');
+      const bank = { ...plain.bank!, parallelCount: n, currentSchool: 'sum' as const };
+      const rig = laidOut({ ...plain, bank, wiring: { ...plain.wiring, parts: [], runs: [] } });
+      const alarm = joined(rig, 'load-alarm-bar', { from: 'battery-1.+' });
+      const figures = (one: Rig) => {
+        const { runs, fuses } = deriveRig(one, null).circuit!;
+        return {
+          bears: new Map(runs.map(({ run, bears }) => [run.id, bears.value])),
+          sizes: new Map(fuses.map(({ part, choice }) => [part.id, choice?.ratingA])),
+        };
+      };
+      const [before, after] = [figures(rig), figures(alarm)];
+      const own = after.sizes.get('fuse-load-alarm')!;
+      for (const [id, bears] of before.bears)
+        if (!/^(block|load|group)-/.test(id)) {
+          expect(after.bears.get(id), id).toBeGreaterThanOrEqual(bears - 1e-9);
+          expect(after.bears.get(id), id).toBeLessThanOrEqual(bears + own + 1e-9);
+        }
+      for (let k = 1; k <= n; k++)
+        expect(after.sizes.get(`fuse-battery-${k}`)).toBe(before.sizes.get(`fuse-battery-${k}`));
+      expect(codes(alarm).filter((code) => code !== 'not-selective')).toEqual([]);
+    },
+  );
+});
+
 describe('a short circuit among the findings', () => {
   it('is an error on its run, and gone once that is moved back', () => {
     const rig = joined(named('24 V, 2 in parallel'), 'main-plus', { to: 'bank-minus.bar' });
@@ -116,6 +171,10 @@ describe('a short circuit among the findings', () => {
     const rig = joined(named('12 V, 1 in parallel'), 'bond', { from: 'plus.bar' });
     expect(shorted(rig)).toEqual([]);
     expect(codes(rig)).toEqual(['turned']);
+  });
+  it('is none where a shunt lies the wrong way round, which is said of the shunt', () => {
+    const rig = named('12 V, 1 in parallel');
+    expect(codes({ ...rig, wiring: { ...rig.wiring, ...changedOver(rig.wiring, 'shunt') } })).toEqual(['turned']);
   });
   it('is laid out again in the gentlest way that helps, or in none', () => {
     const rig = named('24 V, 2 in parallel');

@@ -35,6 +35,13 @@ const part =
       parts: rig.wiring.parts.map((one) => (one.id === id ? ({ ...one, ...changes } as Part) : one)),
     },
   });
+/** One more positive, by a hand. */
+const around =
+  (from: string, to: string, id: string): Change =>
+  ({ wiring, ...rig }) => {
+    const own = { ...wiring.runs[0]!, id, label: 'W99', from, to, endsBy: 'hand' } as const;
+    return { ...rig, wiring: { ...wiring, runs: [...wiring.runs, own] } };
+  };
 const fuse = (id: string, ratingA: number, family: string | null) => part(id, { ratingA, family });
 const without =
   (id: string): Change =>
@@ -132,18 +139,7 @@ const CASES: readonly Case[] = [
   },
   {
     code: 'short',
-    change: ({ wiring, ...rig }) => {
-      const [first] = wiring.runs;
-      const bridge = {
-        ...first!,
-        id: 'own-bridge',
-        label: 'W99',
-        from: 'plus.bar',
-        to: 'minus.bar',
-        endsBy: 'hand',
-      } as const;
-      return { ...rig, wiring: { ...wiring, runs: [...wiring.runs, bridge] } };
-    },
+    change: around('plus.bar', 'minus.bar', 'own-bridge'),
     says: 'W99 is a short circuit',
     why: /^It joins Positive bar to Negative bar, and a battery/,
     press: /^Take W99 out$/,
@@ -154,6 +150,34 @@ const CASES: readonly Case[] = [
     says: 'Alarm is joined the wrong way round',
     why: /^Plus comes to its negative post/,
     press: /^Change them over$/,
+  },
+  {
+    code: 'turned',
+    change: ({ wiring, ...rig }) => ({ ...rig, wiring: { ...wiring, ...changedOver(wiring, 'shunt') } }),
+    says: 'Shunt lies the wrong way round',
+    why: /what goes out would be counted as coming in\.$/,
+    press: /^Change them over$/,
+  },
+  {
+    code: 'bridged',
+    change: around('plus.bar', 'load-alarm.+', 'own-bridge'),
+    says: 'Fuse of Alarm is bridged',
+    why: /^Plus leads around it over .*W99.*: it protects nothing\.$/,
+    press: /^Take W99 out$/,
+  },
+  {
+    code: 'bridged',
+    change: around('bank-plus.bar', 'plus.bar', 'own-bridge'),
+    says: 'Main switch is bridged',
+    why: /: it cuts nothing off\.$/,
+    press: /^Take W99 out$/,
+  },
+  {
+    code: 'bridged',
+    change: run('group-Cabin-bar', { to: 'load-alarm.+', endsBy: 'hand' }),
+    says: 'Fuse of Alarm is bridged',
+    why: /: it protects nothing\.$/,
+    press: /^Move W\d+ back$/,
   },
   {
     code: 'turned',

@@ -141,8 +141,30 @@ function wordsOf(
             }),
       };
     }
-    case 'turned':
-      if (facts.parts().get(id)?.kind === 'chassis')
+    case 'bridged': {
+      const { byHandId } = fault;
+      const own = facts.wiring()?.runs.find((one) => one.id === byHandId);
+      return {
+        says: `${name} is bridged`,
+        why: `Plus leads around it over ${listed(fault.runLabels)}: ${facts.parts().get(id)?.kind === 'fuse' ? 'it protects nothing' : 'it cuts nothing off'}.`,
+        ...(own
+          ? {
+              remedy: `Take ${own.label} out, or bring it to where what it feeds is cut off too.`,
+              apply: { says: `Take ${own.label} out`, run: () => facts.removeRun(own.id) },
+            }
+          : again(finding, facts)),
+      };
+    }
+    case 'turned': {
+      const kind = facts.parts().get(id)?.kind;
+      if (kind === 'shunt')
+        return {
+          says: `${name} lies the wrong way round`,
+          why: 'Its system side leads to the bank: what goes out would be counted as coming in.',
+          remedy: 'Change its two sides over.',
+          apply: { says: 'Change them over', run: () => facts.changeOver(id) },
+        };
+      if (kind === 'chassis')
         return {
           says: `${name} lies on plus`,
           why: 'Every negative that touches it is a short circuit then, and so is the engine’s own battery.',
@@ -154,6 +176,7 @@ function wordsOf(
         remedy: 'Change its two ends over, before anything is switched on.',
         apply: { says: 'Change them over', run: () => facts.changeOver(id) },
       };
+    }
     case 'no-shunt':
       return {
         says: 'There is no shunt',
