@@ -29,6 +29,9 @@ describe('what the totals of a meter mean', () => {
     expect(of({}).figures).toEqual([]);
     expect(of({ outAh: 100, days: 0 }).figures.map(({ id }) => id)).toEqual(['history.full-cycles']);
     expect(says({ days: 0 })).toEqual(['no-days']);
+    // Days alone make no figure of anything that was not shown beside them.
+    expect(of({ days: 30 }).figures).toEqual([]);
+    expect(figure({ days: 30, fullMarks: 6 }, 'history.days-full')).toBeCloseTo(0.2, 12);
   });
   it.each([
     ['mean-deeper-than-deepest', { meanAh: 101, deepestAh: 100 }, { meanAh: 100, deepestAh: 100 }],
