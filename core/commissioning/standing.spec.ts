@@ -11,6 +11,7 @@ import { CommissioningPlan, type Round } from './plan';
 import { movedRests, rest } from './rests';
 import { withSeen } from './seen';
 import { notInCircuit } from './not-in-circuit';
+import { wrongOnPaper } from './wrong-on-paper';
 import { isOpen, leftSince, mayBegin, openPhase, provenAs, snagsOf, standings } from './standing';
 import type { Step } from './step';
 
@@ -251,6 +252,20 @@ describe('a plan that grew since a round was signed', () => {
     expect(namesOf(grown, laidOut(grown))).toEqual([]);
     expect(namesOf({ ...van, inverters: [] })).toEqual(['kettle']);
     expect(namesOf({ ...van, bank: { ...van.bank, parallelCount: 2 } })).toEqual(['Battery 2']);
+  });
+  it('names what its own figures find wrong, and no reading would show', () => {
+    const laid = laidOut(van);
+    const wrong = (change: (run: (typeof laid.runs)[number]) => object) => {
+      const wiring = { ...laid, runs: laid.runs.map((run) => ({ ...run, ...change(run) })) };
+      return wrongOnPaper({ ...circuitOf(van, wiring), parts: wiring.parts });
+    };
+    expect(wrong(() => ({}))).toEqual([]);
+    const { label } = laid.runs.find(({ id }) => id === 'main-plus')!;
+    // Too thin for its fuse, and with nothing that would make it warm today.
+    expect(wrong(({ id }) => (id === 'main-plus' ? { areaMm2: 1 } : {}))).toContain(label);
+    expect(wrong(({ id }) => (id === 'main-plus' ? { to: 'minus.bar', endsBy: 'hand' } : {}))).toContain(label);
+    // A negative beside the shunt is what the roll call is for.
+    expect(wrong(({ id }) => (id === 'load-fridge-minus' ? { to: 'battery-1.-', endsBy: 'hand' } : {}))).toEqual([]);
   });
   it('calls what hangs on no circuit all the same, the loads of an inverter after it', () => {
     const power = { by: 'watts', powerW: 1 } as const;

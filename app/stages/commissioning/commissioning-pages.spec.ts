@@ -88,6 +88,22 @@ describe('the round', () => {
     await page.press('A short round of this step');
     expect(page.rig().commissioning.rounds.at(-1)!.only).toEqual(['roll-call:load:fan', 'sign']);
   });
+  it('says what is wrong on paper before anything is powered, in the record too, and signs it as an exception', async () => {
+    const done = upTo('sign');
+    const runs = done.wiring.runs.map((run) => (run.id === 'main-plus' ? { ...run, areaMm2: 1 } : run));
+    const label = runs.find(({ id }) => id === 'main-plus')!.label;
+    const thin = { ...done, wiring: { ...done.wiring, runs } };
+    const page = await openPage(RoundPage, thin);
+    expect(page.text('.caution')).toContain(`wrong on paper, and no step here would show it: ${label}`);
+    const facts = TestBed.inject(ProvingFacts);
+    expect(facts.wrongOnPaper()).toContain(label);
+    TestBed.resetTestingModule();
+    const record = await openPage(RecordPage, thin);
+    expect((record.fixture.nativeElement as HTMLElement).textContent).toContain('Wrong by the circuit’s own figures');
+    TestBed.resetTestingModule();
+    const sound = await openPage(RoundPage, done);
+    expect(sound.text('.caution')).not.toContain('on paper');
+  });
   it('offers a short round of what came since it was signed, and says what no step is about', async () => {
     const done = upTo('sign');
     const ended = { atMs: 1, by: 'Mara', exceptions: 0 };

@@ -1,4 +1,5 @@
 import { notInCircuit } from '@core/commissioning/not-in-circuit';
+import { wrongOnPaper } from '@core/commissioning/wrong-on-paper';
 import { isOpen, openPhase, snagsOf, standings } from '@core/commissioning/standing';
 import type { StageRegistration } from '../../rig/stage-registration';
 import { PHASE_WORDS } from './phase-words';
@@ -40,6 +41,9 @@ export const commissioningStage: StageRegistration = {
     const stale = all.filter(({ state }) => state === 'stale').length;
     if (stale > 0) return { state: 'stale', says: stale === 1 ? '1 step to repeat' : `${stale} steps to repeat` };
     const open = openPhase(all);
+    const { circuit, wiring } = proving.context;
+    if (open === null && wrongOnPaper({ ...circuit, parts: wiring.parts }).length > 0)
+      return { state: 'warning', says: 'proven, but wrong on paper' };
     if (open === null)
       return notInCircuit(proving.context).length > 0
         ? { state: 'warning', says: 'proven, but for what the circuit lacks' }

@@ -4,6 +4,7 @@ import { restate } from '@core/commissioning/adopt';
 import { foundGood } from '@core/commissioning/found-good';
 import { judge, type Judgement } from '@core/commissioning/judge';
 import { notInCircuit } from '@core/commissioning/not-in-circuit';
+import { wrongOnPaper } from '@core/commissioning/wrong-on-paper';
 import type { CommissioningPlan, Entry, Outcome, Photo, Round, Seen } from '@core/commissioning/plan';
 import { withSeen } from '@core/commissioning/seen';
 import {
@@ -46,7 +47,12 @@ export class ProvingFacts {
     const proving = this.proving();
     return proving ? notInCircuit(proving.context) : [];
   });
-  readonly proven = computed(() => provenAs(this.standings(), this.notInCircuit().length));
+  /** What the circuit itself says is wrong, and no step would show. */
+  readonly wrongOnPaper = computed<readonly string[]>(() => {
+    const context = this.proving()?.context;
+    return context ? wrongOnPaper({ ...context.circuit, parts: context.wiring.parts }) : [];
+  });
+  readonly proven = computed(() => provenAs(this.standings(), this.notInCircuit().length + this.wrongOnPaper().length));
   readonly timeZone = computed(() => this.rig()?.place.timeZone ?? 'UTC');
   /** The round that is under way: the last one, while it has not ended. */
   readonly round = computed<Round | null>(() => {

@@ -217,11 +217,12 @@ export class StepPage {
     const count = (state: StepState) => all.filter((one) => one.state === state).length;
     const mended = this.facts.snags().filter(({ state }) => state === 'mended').length;
     const [accepted, absent] = [count('accepted'), count('not-here')];
-    const beside = this.facts.notInCircuit();
+    const [beside, wrong] = [this.facts.notInCircuit(), this.facts.wrongOnPaper()];
     return [
       `${count('pass')} steps are proven${mended > 0 ? `, ${mended} of them once ${mended === 1 ? 'it was' : 'they were'} mended` : ''}`,
       ...(accepted > 0 ? [`${accepted} accepted as ${accepted === 1 ? 'it is' : 'they are'}`] : []),
       ...(absent > 0 ? [`${absent} not here`] : []),
+      ...(wrong.length > 0 ? [`wrong on paper, whatever was measured: ${wrong.join(', ')}`] : []),
       ...(beside.length > 0 ? [`not in the circuit, its cables not proven: ${beside.join(', ')}`] : []),
     ]
       .join('; ')
