@@ -100,11 +100,11 @@ export class DrawingPage {
     const circuit = this.facts.circuit();
     if (!circuit) return '';
     const { bypasses, findings } = circuit;
-    const [bypass] = bypasses;
-    if (bypass && bypasses.length === 1)
+    const [[first], [bypass]] = [findings, bypasses];
+    const isShort = first?.fault.code === 'short';
+    if (bypass && bypasses.length === 1 && !isShort)
       return `One negative crosses the line beside the shunt: ${this.facts.nameOf(bypass.partId)}${bypass.crossing ? `, ${bypass.crossing.run.label}` : ''}.`;
-    if (bypasses.length > 1) return `${bypasses.length} negatives cross the line beside the shunt.`;
-    const [first] = findings;
+    if (bypasses.length > 1 && !isShort) return `${bypasses.length} negatives cross the line beside the shunt.`;
     if (!first) return 'Every run keeps the rules of drop, ampacity and fuse.';
     const says = findingWords(first, this.facts).says;
     return findings.length === 1 ? `${says}.` : `${findings.length} findings, the first: ${says}.`;

@@ -18,6 +18,7 @@ import { NegativesPage } from './negatives-page';
 import { ParallelPage } from './parallel-page';
 import { RunsPage } from './runs-page';
 import { WiringFacts } from './wiring-facts';
+import { wiringStage } from './wiring.stage';
 
 const withRuns = (rig: Rig, change: (run: Rig['wiring']['runs'][number]) => object): Rig => ({
   ...rig,
@@ -46,6 +47,19 @@ describe('the drawing', () => {
     await page.settle();
     expect(page.rig().wiring.runs.find(({ id }) => id === 'inverter-inv-minus')!.to).toBe('minus.bar');
     expect(page.text('h1')).toBe('Every run keeps the rules of drop, ampacity and fuse.');
+  });
+  it('says a short circuit before all else, on the page and beside its stage', async () => {
+    const astray = new Set(['main-plus', 'load-alarm-minus']);
+    const shorted = withRuns(laidOut(), ({ id }) => (astray.has(id) ? { to: 'bank-minus.bar', endsBy: 'hand' } : {}));
+    const page = await openPage(DrawingPage, shorted);
+    expect(page.text('h1')).toMatch(/^\d+ findings, the first: W\d+ is a short circuit\.$/);
+    const derived = deriveRig(shorted, null);
+    expect(wiringStage.state({ rig: shorted, derived } as Parameters<typeof wiringStage.state>[0]).says).toBe(
+      'a short circuit',
+    );
+    page.margin.querySelector<HTMLButtonElement>('co-finding-list .quiet')!.click();
+    await page.settle();
+    expect(page.text('h1')).toMatch(/^One negative crosses the line beside the shunt: Alarm/);
   });
   it('says where leads differ, and one press makes them equal', async () => {
     const longer = withRuns(laidOut(), ({ id, lengthM }) => ({ lengthM: id === 'battery-2-plus' ? 6 : lengthM }));

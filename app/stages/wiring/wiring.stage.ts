@@ -50,6 +50,8 @@ export const wiringStage: StageRegistration = {
   state: ({ rig, derived: { circuit } }) => {
     if (!rig.bank) return { state: 'empty', says: 'needs a bank first' };
     if (!circuit) return { state: 'empty', says: 'not laid out yet' };
+    if (circuit.findings.some(({ fault }) => fault.code === 'short'))
+      return { state: 'warning', says: 'a short circuit' };
     const bypasses = circuit.findings.filter(({ fault }) => fault.code === 'bypass').length;
     if (bypasses > 0)
       return { state: 'warning', says: `${bypasses} ${bypasses === 1 ? 'negative' : 'negatives'} beside the shunt` };
