@@ -81,7 +81,8 @@ export function unevenShare(circuit: CircuitFigures, { parts, parallel }: Wiring
     parallelResponse(join(circuit.strings.map(({ ohm }, k) => ({ emfV: 0, ohm, looseOhm: padding(k) })))).perAmpere;
   const drawn = sharesWith(() => 0);
   const even = sharesWith((k) => mostOhm - at(leads, k).ohm);
-  const ratios = circuit.strings.map((_, k) => at(drawn, k) / at(even, k));
+  // What is not joined to the others has no share, whatever its leads.
+  const ratios = circuit.strings.map((_, k) => (at(even, k) > 0 ? at(drawn, k) / at(even, k) : 1));
   const k = ratios.indexOf(Math.max(...ratios));
   if (!(at(ratios, k) > 1 + OFF_FRACTION)) return null;
   const { id, name } = at(circuit.strings, k);

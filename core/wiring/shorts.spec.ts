@@ -1,14 +1,17 @@
 import { describe, expect, it } from 'vitest';
 import { newBank } from '../bank/fresh';
 import { newBattery } from '../cells/new-battery';
+import { pick } from '../kept-spec/draws';
 import { TYPICAL, typicalName, typicalRig } from '../kept-spec/typical-rigs';
 import { deriveRig } from '../rig/derive-rig';
 import type { Rig } from '../rig/rig';
-import { bankStrings } from './battery-posts';
+import { solve } from '../network/solve';
+import { drawsFrom } from '../statistics/random-bits';
+import { bankStrings, stringPosts } from './battery-posts';
 import { changedOver } from './edit-circuit';
 import { mendedBy, waysToLayAgain } from './lay-again';
 import { common } from './new-parts';
-import { partIdOf, postOf } from './part';
+import { partIdOf, postOf, THROUGH } from './part';
 import type { Run } from './run';
 import { laidOut } from '../../demo/wiring';
 import { polarityOf } from './shorts';
@@ -93,6 +96,68 @@ describe('plus and minus', () => {
     expect(polarityOf(parts, [...rig.wiring.runs, minus, across], strings).shorts).toEqual([across]);
   });
 });
+
+describe('any end of any run brought to any post', () => {
+  const next = drawsFrom(20_261_128);
+  const oneOf = <One>(all: readonly One[]) => pick(next, all);
+  const cases = Array.from({ length: 160 }, () => {
+    const { is, rig } = oneOf(RIGS);
+    const run = oneOf(rig.wiring.runs);
+    const end = next() < 0.5 ? 'from' : 'to';
+    const posts = rig.wiring.runs.flatMap(({ from, to }) => [from, to]);
+    const to = oneOf(posts.filter((post) => post !== run.from && post !== run.to));
+    return { is: `${is}: ${run.id} ${end} ${to}`, moved: joined(rig, run.id, { [end]: to }) };
+  });
+  it('is a short circuit just where a network of all its copper would burn', () => {
+    const burns = cases.map(({ moved }) => hardestA(moved) > 50);
+    expect(burns.filter(Boolean).length).toBeGreaterThan(20);
+    cases.forEach(({ is, moved }, k) => expect(shorted(moved).length > 0, is).toBe(burns[k]));
+  });
+  it('leaves a circuit that is worked out', () => {
+    for (const { is, moved } of cases) expect(deriveRig(moved, null).failures, is).toEqual([]);
+  });
+  it.each(['fuse-monitor.in', 'monitor.+', 'shunt.bank', 'chassis.bolt'])(
+    'and so where a battery’s own lead ends at %s',
+    (to) => {
+      for (const { is, rig } of RIGS.filter((one) => one.is.includes('2 in parallel')).slice(0, 8)) {
+        const { failures, circuit } = deriveRig(joined(rig, 'battery-2-post', { to }), null);
+        expect(failures, is).toEqual([]);
+        expect(circuit!.findings.filter(({ severity }) => severity === 'error').length, is).toBeGreaterThan(0);
+      }
+    },
+  );
+});
+
+/** A out of the battery that gives most, with every switch closed and nothing that draws: 1 mΩ a piece of copper, 10 mΩ a battery. */
+function hardestA({ wiring, bank }: Rig): number {
+  const places = new Map<string, number>();
+  const place = (post: string) => places.get(post) ?? places.set(post, places.size).size - 1;
+  const copper = (from: string, to: string) => ({ from: place(from), to: place(to), ohm: 0.001 });
+  const battery = (plus: string, minus: string, emfV: number) => ({
+    plus: place(plus),
+    minus: place(minus),
+    emfV,
+    ohm: 0.01,
+  });
+  const resistors = [
+    ...wiring.runs.map(({ from, to }) => copper(from, to)),
+    ...wiring.parts.flatMap(({ id, kind }) => {
+      const way = THROUGH[kind];
+      return way ? [copper(postOf(id, way[0]), postOf(id, way[1]))] : [];
+    }),
+  ];
+  const sources = [
+    ...bankStrings(bank).flatMap((string) => {
+      const posts = stringPosts(string);
+      return posts.flatMap((post, k) => (k % 2 === 0 ? [battery(post, posts[k + 1]!, 12)] : []));
+    }),
+    ...wiring.parts.flatMap((part) =>
+      part.kind === 'second-battery' ? [battery(postOf(part.id, '+'), postOf(part.id, '-'), part.nominalV)] : [],
+    ),
+  ];
+  const { sourceA } = solve({ posts: places.size, resistors, sources, sinks: [] });
+  return Math.max(...sourceA.map(Math.abs));
+}
 
 describe('what leads around a fuse or a switch', () => {
   const rig = named('12 V, 2 in parallel, inverter 2000 W');
