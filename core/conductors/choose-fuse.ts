@@ -56,9 +56,9 @@ export function whyNoFuse(demand: FuseDemand): NoFuse {
  * @param toA    A, at most
  */
 export const fusesBetween = (place: Place, fromA: number, toA: number): FuseChoice[] =>
-  SIZES.filter(
-    ({ ratingA, of }) => ratingA >= fromA && ratingA <= toA && stands(of, place) && breaks(of, place),
-  ).map(({ ratingA, of }) => ({ family: of.family, ratingA }));
+  SIZES.filter(({ ratingA, of }) => ratingA >= fromA && ratingA <= toA && stands(of, place) && breaks(of, place)).map(
+    ({ ratingA, of }) => ({ family: of.family, ratingA }),
+  );
 
 /** Usual sizes of fuses between two currents, A, whatever their family, the smallest first. @example usualSizes(12.5, 25) // [15,20,25] */
 export const usualSizes = (fromA: number, toA: number): number[] => [

@@ -63,7 +63,7 @@ describe('plus and minus', () => {
     const lithium = (seriesCount: number) => ({ ...newBank(newBattery('b', 'lfp', 4, 100), seriesCount, 1) });
     const beside = (seriesCount: number) => {
       const { battery, parallelCount } = lithium(seriesCount);
-      return bankStrings({ ...lead, others: [{ battery, seriesCount, parallelCount }] });
+      return bankStrings({ ...lead, others: [{ battery, seriesCount, parallelCount, boughtIn: null, reason: '' }] });
     };
     const rig = named('12 V, 2 in parallel');
     const link = {

@@ -4,7 +4,8 @@ import { RemarkList, REMARKS_LISTED } from './remark';
 describe('remarks on the rows of a file', () => {
   it('are all counted, and listed as far as the list goes, the last of it too', () => {
     const remarks = new RemarkList();
-    for (let row = 1; row <= REMARKS_LISTED + 1; row++) remarks.add({ row, column: 1, code: 'not-a-number', text: 'x' });
+    for (let row = 1; row <= REMARKS_LISTED + 1; row++)
+      remarks.add({ row, column: 1, code: 'not-a-number', text: 'x' });
     expect(remarks.of('not-a-number')).toBe(REMARKS_LISTED + 1);
     expect(remarks.listed).toHaveLength(REMARKS_LISTED);
     expect(remarks.listed.at(-1)!.row).toBe(REMARKS_LISTED);
