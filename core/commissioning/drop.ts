@@ -146,12 +146,11 @@ function stretchOf(
 
 /** What a cable or a part adds for the whole current: leads of strings lie side by side. */
 function pieceOf({ run, part }: Edge, { circuit, wiring }: StepContext): Piece | null {
-  const { flows, stringIds } = circuit.currents;
-  const stringCount = stringIds.length;
+  const { flows, stringCount } = circuit.currents;
   const id = run?.id ?? part?.id;
   // Links lie within a string: volts are read at its two ends.
   if (id === undefined || run?.role === 'link') return null;
-  const share = (flows.get(id)?.strings.length ?? stringIds.length) / stringCount;
+  const share = (flows.get(id)?.strings.length ?? stringCount) / stringCount;
   const piece = (name: string, lowOhm: number, highOhm: number): Piece => ({
     id,
     name,

@@ -77,7 +77,7 @@ function ofPositive(
     Math.max(0, ...guard.byEnd.map((fuses) => fuses.reduce((all, { id }) => all + (sizes.get(id) ?? 0), 0)));
   const isNear = run.lengthM <= nearM * (1 + 1e-9) && currents.outWays.every((way) => isRightBehindFuse(run, way));
   // From its far end it is the same: a fuse that it leads from is near enough.
-  if (flow.strings.length === currents.stringIds.length || isNear) return { ...NONE, beforeA };
+  if (flow.strings.length === currents.stringCount || isNear) return { ...NONE, beforeA };
   return { beforeA, othersA: ofOthers(run, flow, currents, routes) };
 }
 
@@ -124,13 +124,13 @@ interface Route {
   onWays: readonly OnWay[];
 }
 
-function routesOf({ flows, stringIds }: Currents): Route[] {
+function routesOf({ flows, stringCount }: Currents): Route[] {
   const onWays = new Map<unknown, OnWay[]>();
   for (const [id, { carried }] of flows)
     for (const { demand, strings } of carried) {
       const own = onWays.get(demand) ?? [];
       onWays.set(demand, own);
-      if (strings.length < stringIds.length) own.push({ id, strings });
+      if (strings.length < stringCount) own.push({ id, strings });
     }
   const routes = new Map<string, { demands: Set<unknown>; onWays: OnWay[] }>();
   for (const [demand, own] of onWays) {

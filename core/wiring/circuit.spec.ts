@@ -49,12 +49,7 @@ const THICKEST_A = 475;
 function selectiveA(
   on: NonNullable<Finding['on']>,
   { behindA, ratio }: { behindA: number; ratio: number },
-  {
-    fuses,
-    currents: {
-      stringIds: { length: stringCount },
-    },
-  }: Circuit,
+  { fuses, currents: { stringCount } }: Circuit,
 ): number {
   const fuse = fuses.find(({ part }) => 'part' in on && part.id === on.part)!;
   const isOfString = /^fuse-(battery|string)-/.test(fuse.part.id);

@@ -238,7 +238,7 @@ function fusesChosen(facts: FuseFacts): FuseFigures[] {
   const { wiring, behind, currents, sizes } = facts;
   const parts = wiring.parts.flatMap((part) => (part.kind === 'fuse' ? [part] : []));
   const isOfStrings = ({ id }: FusePart) =>
-    (currents.flows.get(id)?.strings.length ?? currents.stringIds.length) < currents.stringIds.length;
+    (currents.flows.get(id)?.strings.length ?? currents.stringCount) < currents.stringCount;
   const ofStrings = parts.filter(isOfStrings);
   const found = new Map<string, FuseFigures | null>();
   const figuresOf = (part: FusePart): FuseFigures | null => {

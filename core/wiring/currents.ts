@@ -31,8 +31,7 @@ export interface Currents {
   outWays: readonly (readonly Edge[])[];
   /** The same of negatives, from a string to a part. */
   backWays: readonly (readonly Edge[])[];
-  /** By their places. */
-  stringIds: readonly string[];
+  stringCount: number;
 }
 
 /** Who is fed by the bank, and who by a second battery. */
@@ -101,7 +100,7 @@ export function currentsOf(
     return { demand, out, back: back?.reverse() ?? null };
   });
   for (const flow of flows.values()) flow.strings = mostly(flow);
-  return { flows, loops, inputs: inputLoops, outWays, backWays, stringIds: strings.map(({ id }) => id) };
+  return { flows, loops, inputs: inputLoops, outWays, backWays, stringCount: strings.length };
 }
 
 /** The strings from which most of a flow comes. */

@@ -54,8 +54,7 @@ const oneWayM = (circuit: CircuitFigures, loop: LoopFigures): number =>
 
 /** Copper from the bank to a part and back, in use, Ω. Leads of the strings lie side by side: one counts by its share. */
 function loopOhm(circuit: CircuitFigures, loop: LoopFigures): number {
-  const { flows, stringIds } = circuit.currents;
-  const stringCount = stringIds.length;
+  const { flows, stringCount } = circuit.currents;
   const share = (id: string) => (flows.get(id)?.strings.length ?? stringCount) / stringCount;
   return runsOf(circuit, loop).reduce(
     (sum, { run, areaMm2 }) => sum + share(run.id) * runOhm(run, areaMm2, IN_USE_C),

@@ -12,7 +12,7 @@ import type { FusePart } from './protection';
 export function mostByWire(
   parts: readonly Part[],
   bearers: readonly { bearing: Bearing; thickestA: number }[],
-  { flows, stringIds: { length: stringCount } }: Currents,
+  { flows, stringCount }: Currents,
 ): ReadonlyMap<string, number> {
   const fuses = parts.filter((part): part is FusePart => part.kind === 'fuse');
   const ofStrings = fuses.filter(({ id }) => (flows.get(id)?.strings.length ?? stringCount) < stringCount);

@@ -123,12 +123,7 @@ function alikeInStrings(
 }
 
 /** For each run that some of the strings feed alone: how far from them it lies, on which side. */
-function stringPlaces({
-  outWays,
-  backWays,
-  flows,
-  stringIds: { length: stringCount },
-}: Currents): ReadonlyMap<string, string> {
+function stringPlaces({ outWays, backWays, flows, stringCount }: Currents): ReadonlyMap<string, string> {
   const places = new Map<string, number>();
   const isOfSome = (id: string) => (flows.get(id)?.strings.length ?? stringCount) < stringCount;
   // A stray way may lead along another string’s lead: its place is the nearer one.
