@@ -36,6 +36,23 @@ test('lay out, measure, mend a finding, see it vanish', async ({ page }) => {
   await expect(page.getByLabel('W10: length')).toHaveValue('2.4');
 });
 
+test('an end on the wrong bar is a short circuit, said before all else, and moved back by one press', async ({
+  page,
+}) => {
+  await openDemo(page, 'wiring/runs');
+  await page.getByRole('button', { name: 'W08 in full' }).click();
+  await page.getByLabel('To', { exact: true }).selectOption({ label: 'Negative bar of the bank' });
+  await expect(page.getByRole('heading', { name: 'W08 is a short circuit' })).toBeVisible();
+  await expect(page.getByRole('navigation').getByText('a short circuit')).toBeVisible();
+  await page.getByRole('link', { name: /^Commissioning/ }).click();
+  await expect(page.getByText('One thing is wrong on paper')).toBeVisible();
+  await page.getByRole('link', { name: 'See it under Wiring' }).click();
+  await expect(headline(page)).toContainText('the first: W08 is a short circuit.');
+  await page.getByRole('button', { name: 'Move W08 back' }).first().click();
+  await expect(headline(page)).toHaveText('One negative crosses the line beside the shunt: Maintainer, W92.');
+  await saved(page);
+});
+
 test('ways of joining are compared, and the cut list is saved as CSV', async ({ page }) => {
   await openDemo(page, 'wiring/parallel');
   await expect(headline(page)).toContainText('joined as drawn');

@@ -24,6 +24,8 @@ export type Fault =
   | { code: 'turned' }
   /** What is there to part a way, with another around it. */
   | { code: 'bridged'; runLabels: string[]; byHandId: string | null }
+  /** A meter whose own supply is cut off with the loads. */
+  | { code: 'meter-switched'; byId: string }
   | { code: 'no-shunt' }
   | { code: 'more-shunts'; count: number }
   | { code: 'astray'; where: 'same-post' | 'no-post' }

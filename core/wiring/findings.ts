@@ -8,8 +8,9 @@ import type { Bridged } from './bridged';
 import type { CircuitFigures, FuseFigures, RunFigures } from './circuit-figures';
 import { type BetterFuse, type Finding, finding, SEVERITIES } from './finding';
 import { isOfSheet, isRated } from './fuse-sizes';
+import { type CircuitGraph, waysFrom } from './graph';
 import { isByHand } from './new-parts';
-import { type Part, partIdOf, type Stud } from './part';
+import { type Part, partIdOf, postOf, type Stud } from './part';
 import type { WiringPlan } from './plan';
 import type { Run } from './run';
 import { runAmpacity } from './sections';
@@ -44,6 +45,7 @@ function ofWhole(circuit: CircuitFigures, { wiring, graph, polarity, bridged, be
     ...[...polarity.turnedIds].map((id) => finding('error', { part: id }, { code: 'turned' })),
     ...bridged.map(({ partId, runs }) => ofBridged(partId, runs, wiring)),
   ];
+  found.push(...switchedMeters(circuit, graph, wiring));
   const shunts = wiring.parts.filter(({ kind }) => kind === 'shunt').length;
   if (shunts === 0) found.push(finding('error', null, { code: 'no-shunt' }));
   if (shunts > 1) found.push(finding('error', null, { code: 'more-shunts', count: shunts }));
@@ -87,6 +89,19 @@ function ofWhole(circuit: CircuitFigures, { wiring, graph, polarity, bridged, be
   const uneven = unevenShare(circuit, wiring);
   if (uneven) found.push(finding('warning', { part: uneven.stringId }, { code: 'uneven', ...uneven.share }));
   return found;
+}
+
+/** Meters that no way feeds but one over a switch or a relay: opened, they forget what they have counted. */
+function switchedMeters({ strings }: CircuitFigures, { positive }: CircuitGraph, { parts }: WiringPlan): Finding[] {
+  const starts = strings.map(({ id }) => postOf(id, '+'));
+  const cutsOff = (part: Part | null) => part?.kind === 'switch' || part?.kind === 'relay';
+  const [ways, unswitched] = [waysFrom(positive, starts), waysFrom(positive, starts, ({ part }) => cutsOff(part))];
+  return parts.flatMap(({ id, kind }) => {
+    const post = postOf(id, '+');
+    if (kind !== 'monitor' || unswitched(post) !== null) return [];
+    const by = ways(post)?.find(({ part }) => cutsOff(part))?.part;
+    return by ? [finding('warning', { part: id }, { code: 'meter-switched', byId: by.id })] : [];
+  });
 }
 
 /** A fuse that is led around protects nothing; a switch or a relay may be meant to be. */

@@ -184,6 +184,21 @@ describe('what leads around a fuse or a switch', () => {
   });
 });
 
+describe('a meter', () => {
+  it('is fed by no switch as it is laid out, and from behind one where its lead is moved there', () => {
+    for (const { is, rig } of RIGS) {
+      const found = (one: Rig) =>
+        deriveRig(one, null).circuit!.findings.flatMap(({ fault }) =>
+          fault.code === 'meter-switched' ? [fault.byId] : [],
+        );
+      expect(found(rig), is).toEqual([]);
+      expect(found(joined(rig, 'monitor-post', { from: 'plus.bar' })), is).toEqual(['switch-main']);
+      // Joined to nothing it is not fed at all.
+      expect(found(joined(rig, 'monitor-post', { from: 'minus.bar' })), is).toEqual([]);
+    }
+  });
+});
+
 describe('what is joined to one battery’s own post', () => {
   it.each([2, 3])(
     'is small beside what %i of them feed together, and changes none of their cables but by its fuse',

@@ -159,6 +159,13 @@ const CASES: readonly Case[] = [
     press: /^Change them over$/,
   },
   {
+    code: 'meter-switched',
+    change: run('monitor-post', { from: 'plus.bar', endsBy: 'hand' }),
+    says: 'Monitor is fed from behind Main switch',
+    why: /most meters forget what they have counted/,
+    press: /^Move W\d+ back$/,
+  },
+  {
     code: 'bridged',
     change: around('plus.bar', 'load-alarm.+', 'own-bridge'),
     says: 'Fuse of Alarm is bridged',

@@ -177,6 +177,12 @@ function wordsOf(
         apply: { says: 'Change them over', run: () => facts.changeOver(id) },
       };
     }
+    case 'meter-switched':
+      return {
+        says: `${name} is fed from behind ${facts.nameOf(fault.byId)}`,
+        why: 'Opened, that takes its supply away too: most meters forget what they have counted, and nothing is counted until it is closed.',
+        ...again(finding, facts),
+      };
     case 'no-shunt':
       return {
         says: 'There is no shunt',
