@@ -257,7 +257,7 @@ describe('a plan that grew since a round was signed', () => {
     const laid = laidOut(van);
     const wrong = (change: (run: (typeof laid.runs)[number]) => object) => {
       const wiring = { ...laid, runs: laid.runs.map((run) => ({ ...run, ...change(run) })) };
-      return wrongOnPaper({ ...circuitOf(van, wiring), parts: wiring.parts });
+      return wrongOnPaper({ circuit: circuitOf(van, wiring), wiring });
     };
     expect(wrong(() => ({}))).toEqual([]);
     const { label } = laid.runs.find(({ id }) => id === 'main-plus')!;

@@ -160,15 +160,12 @@ export const broughtTo = (run: Run, { end, to }: { end: 'from' | 'to'; to: strin
 /** What comes to one of the two posts of a part brought to the other, and the other way round: plus and minus, or the sides of a shunt. */
 export function changedOver(circuit: Circuit, partId: string): Circuit {
   const isShunt = circuit.parts.some(({ id, kind }) => id === partId && kind === 'shunt');
-  const [plus, minus] = (isShunt ? ['bank', 'system'] : ['+', '-']).map((post) => postOf(partId, post));
-  if (plus === undefined || minus === undefined) return circuit;
-  const other = (post: string) => (post === plus ? minus : post === minus ? plus : post);
-  const isOn = ({ from, to }: Run) => from !== other(from) || to !== other(to);
+  const [one, two] = [postOf(partId, isShunt ? 'bank' : '+'), postOf(partId, isShunt ? 'system' : '-')];
+  const other = (post: string) => (post === one ? two : post === two ? one : post);
+  const turned = (run: Run): Run => ({ ...run, from: other(run.from), to: other(run.to), endsBy: 'hand' });
   return {
     ...circuit,
-    runs: circuit.runs.map((run) =>
-      isOn(run) ? { ...run, from: other(run.from), to: other(run.to), endsBy: 'hand' } : run,
-    ),
+    runs: circuit.runs.map((run) => ([run.from, run.to].some((post) => other(post) !== post) ? turned(run) : run)),
   };
 }
 

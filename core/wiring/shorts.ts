@@ -1,4 +1,5 @@
 import { nominalVoltage } from '../cells/nominal-voltage';
+import { at } from '../quantity/guard';
 import { type BankString, stringPosts } from './battery-posts';
 import { type Part, partIdOf, postOf, THROUGH } from './part';
 import type { Run, RunRole } from './run';
@@ -30,7 +31,7 @@ export function polarityOf(parts: readonly Part[], runs: readonly Run[], strings
   for (const string of strings) {
     const posts = stringPosts(string);
     const blockV = nominalVoltage({ battery: string.battery, seriesCount: 1 }).value;
-    for (let k = 0; k + 1 < posts.length; k += 2) stand(posts[k] ?? '', posts[k + 1] ?? '', blockV);
+    for (let k = 0; k + 1 < posts.length; k += 2) stand(at(posts, k), at(posts, k + 1), blockV);
   }
   for (const part of parts) {
     if (part.kind === 'second-battery') stand(postOf(part.id, '+'), postOf(part.id, '-'), part.nominalV);

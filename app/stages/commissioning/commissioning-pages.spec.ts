@@ -94,7 +94,7 @@ describe('the round', () => {
     const label = runs.find(({ id }) => id === 'main-plus')!.label;
     const thin = { ...done, wiring: { ...done.wiring, runs } };
     const page = await openPage(RoundPage, thin);
-    expect(page.text('.caution')).toContain(`wrong on paper, and no step here would show it: ${label}`);
+    expect(page.text('.caution')).toContain(`wrong on paper, whatever is measured here: ${label}`);
     const facts = TestBed.inject(ProvingFacts);
     expect(facts.wrongOnPaper()).toContain(label);
     TestBed.resetTestingModule();

@@ -41,8 +41,7 @@ export const commissioningStage: StageRegistration = {
     const stale = all.filter(({ state }) => state === 'stale').length;
     if (stale > 0) return { state: 'stale', says: stale === 1 ? '1 step to repeat' : `${stale} steps to repeat` };
     const open = openPhase(all);
-    const { circuit, wiring } = proving.context;
-    if (open === null && wrongOnPaper({ ...circuit, parts: wiring.parts }).length > 0)
+    if (open === null && wrongOnPaper(proving.context).length > 0)
       return { state: 'warning', says: 'proven, but wrong on paper' };
     if (open === null)
       return notInCircuit(proving.context).length > 0

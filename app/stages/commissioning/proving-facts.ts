@@ -47,10 +47,10 @@ export class ProvingFacts {
     const proving = this.proving();
     return proving ? notInCircuit(proving.context) : [];
   });
-  /** What the circuit itself says is wrong, and no step would show. */
+  /** What the circuit itself says is wrong, whatever is measured. */
   readonly wrongOnPaper = computed<readonly string[]>(() => {
-    const context = this.proving()?.context;
-    return context ? wrongOnPaper({ ...context.circuit, parts: context.wiring.parts }) : [];
+    const proving = this.proving();
+    return proving ? wrongOnPaper(proving.context) : [];
   });
   readonly proven = computed(() => provenAs(this.standings(), this.notInCircuit().length + this.wrongOnPaper().length));
   readonly timeZone = computed(() => this.rig()?.place.timeZone ?? 'UTC');

@@ -149,7 +149,7 @@ export class WiringFacts {
     this.change({ runs: runs.map((run) => sideBySide(run, conductors.get(run.id) ?? run.conductors)) }, null);
   }
 
-  /** What comes to the positive post of a part goes to its negative one, and the other way round. */
+  /** What comes to one of the two posts of a part goes to the other, and the other way round. */
   changeOver(partId: string): void {
     this.edit((wiring) => changedOver(wiring, partId));
   }
