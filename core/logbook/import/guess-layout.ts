@@ -4,6 +4,7 @@ import type { LogMapping } from '../plan';
 import { cellAmount, cellClock, cellNumber, cellTime } from '../../text/cell';
 import { type ColumnWords, columnWords } from './column-words';
 import { guessSign, type SignRows } from './guess-sign';
+import { isLikelyTime } from './likely-time';
 
 /** What a person should look at, and say. */
 export type Unsure = 'sign' | 'current' | 'voltage' | 'unit' | 'date-order';
@@ -229,8 +230,8 @@ function guessDecimal(rows: readonly string[][], delimiter: string): '.' | ',' {
 
 function timeFormatOf(cell: string, decimal: '.' | ','): TimeFormat | null {
   const count = cellNumber(cell, decimal);
-  if (count >= 6e8 && count < 4.2e9) return 'epoch-s';
-  if (count >= 6e11 && count < 4.2e12) return 'epoch-ms';
+  if (isLikelyTime(count * 1000)) return 'epoch-s';
+  if (isLikelyTime(count)) return 'epoch-ms';
   for (const format of ['iso', 'dmy', 'mdy'] as const) if (cellTime(cell, format, decimal)) return format;
   return null;
 }

@@ -1,6 +1,7 @@
 import type { LogMapping } from '../plan';
 import { WallClock } from '../../series/wall-clock';
 import { cellAmount, cellClock, TimeCells, utcDateMs } from '../../text/cell';
+import { isLikelyTime } from './likely-time';
 import { plainNumber } from './plain-number';
 import { TimeBytes } from './time-bytes';
 import { divisorsFor, type PlainDate, type PlainLayout, readPlainRows, type RowTarget } from './plain-rows';
@@ -34,8 +35,6 @@ const CARRIAGE_RETURN = 13;
 const QUOTE = 34;
 /** Stands before a line that the general path could not take apart: a quote in it is never closed. */
 export const OPEN_QUOTE_MARK = 30;
-const EARLIEST_MS = Date.UTC(1990, 0, 1);
-const LATEST_MS = Date.UTC(2100, 0, 1);
 
 const SKIP = 0;
 const TIME = 1;
@@ -256,7 +255,7 @@ export class RowReader {
   /** Whether what was read can be. */
   private judge(): void {
     const { found, mapping } = this;
-    if (!(found.timeMs >= EARLIEST_MS && found.timeMs < LATEST_MS)) {
+    if (!isLikelyTime(found.timeMs)) {
       found.badColumn = mapping.timeColumn;
       found.badCode = 'time-out-of-range';
     } else if (mapping.voltageColumn !== null && !(found.voltage >= 0 && found.voltage <= mapping.voltageMaxV)) {
