@@ -56,14 +56,35 @@ describe('integrateRun', () => {
     expect(flow.coveredMs).toBe(120_000);
     expect(integrateRun(timeMs, voltageV, currentA, 3, 1_050_000, 300_000, noFlow())).toBe(3);
   });
-  it('agrees with the lines one by one', () => {
+  const samples = () => fc.array(fc.tuple(volts(), reading()), { minLength: 2, maxLength: 12 });
+  const agrees = (rows: readonly (readonly [number, number])[]) => {
+    const times = Float64Array.from(rows, (_, k) => k * k * 1000);
+    const [v, i] = [Float64Array.from(rows, ([one]) => one), Float64Array.from(rows, ([, one]) => one)];
     const flow = noFlow();
-    integrateRun(timeMs, voltageV, currentA, 0, 9e9, 9e9, flow);
+    expect(integrateRun(times, v, i, 0, 9e9, 9e9, flow)).toBe(rows.length - 1);
     const lines = noFlow();
-    for (let k = 0; k < 4; k++) {
-      addLine(lines, timeMs[k + 1]! - timeMs[k]!, 12, currentA[k]!, 12, currentA[k + 1]!);
-    }
+    for (let k = 1; k < rows.length; k++) addLine(lines, times[k]! - times[k - 1]!, v[k - 1]!, i[k - 1]!, v[k]!, i[k]!);
     for (const key of ['inAh', 'outAh', 'inWh', 'outWh', 'coveredMs'] as const)
-      expect(flow[key]).toBeCloseTo(lines[key], 10);
+      expect(flow[key]).toBeCloseTo(lines[key], 9);
+  };
+  test.prop([samples()])('agrees with the lines one by one', agrees);
+  it('does so in, out, from and to nothing, and through it', () => {
+    agrees([[12, 1], [13, 2], [12.5, 0], [12, 0], [11.5, -3], [11, -5], [13, 4]]); // prettier-ignore
+  });
+  it('weighs the volts where the amps are: 12 to 15 V at 3 to 0 A, in and out', () => {
+    for (const sign of [1, -1]) {
+      const flow = noFlow();
+      integrateRun(Float64Array.of(0, HOUR), Float64Array.of(12, 15), Float64Array.of(3 * sign, 0), 0, 9e9, 9e9, flow);
+      // ∫ (12 + 3·t)·(3 − 3·t) dt over the hour
+      expect(sign > 0 ? flow.inWh : flow.outWh).toBeCloseTo(19.5, 12);
+      expect(sign > 0 ? flow.inAh : flow.outAh).toBeCloseTo(1.5, 12);
+      expect(sign > 0 ? flow.outWh : flow.inWh).toBe(0);
+    }
+  });
+  it('takes a sample at the end asked for, and one as far as a gap may be', () => {
+    const flow = noFlow();
+    expect(integrateRun(timeMs, voltageV, currentA, 0, 60_000, 60_000, flow)).toBe(1);
+    expect(integrateRun(timeMs, voltageV, currentA, 0, 59_999, 60_000, flow)).toBe(0);
+    expect(integrateRun(timeMs, voltageV, currentA, 0, 9e9, 59_999, flow)).toBe(0);
   });
 });
