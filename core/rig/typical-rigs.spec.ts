@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { judge } from '../commissioning/judge';
 import { standings } from '../commissioning/standing';
-import { madeUpRigs } from '../kept-spec/made-up-rigs';
-import { TYPICAL, typicalName, typicalRig } from '../kept-spec/typical-rigs';
+import { madeUpRigs } from '../kept-spec/made-up-rigs.data';
+import { TYPICAL, typicalName, typicalRig } from '../kept-spec/typical-rigs.data';
 import { laidOut } from '../../demo/wiring';
 import { FUSE_SCHOOLS } from '../wiring/plan';
 import { deriveRig } from './derive-rig';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { TYPICAL, typicalName, typicalRig } from '../kept-spec/typical-rigs';
+import { TYPICAL, typicalName, typicalRig } from '../kept-spec/typical-rigs.data';
 import { deriveRig } from '../rig/derive-rig';
 import type { Rig } from '../rig/rig';
 import type { Run } from './run';

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { newBank } from '../bank/fresh';
 import { newBattery } from '../cells/new-battery';
 import { pick } from '../kept-spec/draws';
-import { TYPICAL, typicalName, typicalRig } from '../kept-spec/typical-rigs';
+import { TYPICAL, typicalName, typicalRig } from '../kept-spec/typical-rigs.data';
 import { deriveRig } from '../rig/derive-rig';
 import type { Rig } from '../rig/rig';
 import { solve } from '../network/solve';
