@@ -52,6 +52,9 @@ describe('a counter, by hand', () => {
     expect(last(steady(10), {}, 4)).toBe(0);
     const gap = { ...steady(-10, 2), timeMs: Float64Array.of(0, MIN, 60 * MIN) };
     expect(last(gap)).toBeCloseTo(50 + 10 / 60, 9);
+    // A step as long as a gap may be is none.
+    expect(last({ ...trace([-12, -12]), timeMs: Float64Array.of(0, 5 * MIN) })).toBeCloseTo(51, 9);
+    expect(last({ ...trace([-12, -12]), timeMs: Float64Array.of(0, 5 * MIN + 1) })).toBe(50);
   });
   it('takes rows no nearer than its sample time, and stands between them', () => {
     const quick = trace([-10, -50, -10, -50, -10]);

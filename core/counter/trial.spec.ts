@@ -210,6 +210,105 @@ describe('a trial', () => {
   });
 });
 
+describe('a trial at its limits', () => {
+  const bank = bankOf('lfp', 100);
+  const full = { fullV: 14, tailA: 4, holdMs: 2 * MIN };
+  const GAP_MS = 5 * MIN;
+  /** Rows of V, A and charge, a step apart. */
+  const rows = (of: readonly (readonly [number, number, number])[], stepMs = MIN): Trace => ({
+    timeMs: Float64Array.from(of, (_, k) => k * stepMs),
+    voltageV: Float64Array.from(of, ([volts]) => volts),
+    currentA: Float64Array.from(of, ([, amps]) => amps),
+    soc: Float64Array.from(of, ([, , soc]) => soc),
+    gapMs: GAP_MS,
+  });
+  const same = (count: number, volts: number, amps: number, soc: (k: number) => number) =>
+    Array.from({ length: count }, (_, k) => [volts, amps, soc(k)] as const);
+  const trial = (trace: Trace, more: Partial<CounterSettings> = {}) =>
+    tryOn(trace, settingsFor(bank, { full, peukertExponent: 1, coulombicFraction: 1, ...more }), 100).trial;
+
+  it.each([
+    [0.98, 'true'],
+    [0.9799, 'early'],
+    [0.97, 'early'],
+    [0.9699, 'false'],
+  ])('a mark at a charge of %f is %s', (charge, kind) => {
+    const { marks } = trial(rows([[13, 10, 0.9], ...same(4, 14, 4, () => charge)]));
+    expect(marks).toMatchObject([{ kind, timeMs: 3 * MIN, heldFromMs: MIN }]);
+  });
+  it('a full bank is marked by a mark in its first row and in its last, and by one just before that still stands', () => {
+    const marked = (socs: readonly number[]) => {
+      const { trueFulls, marked: count, delayMin } = trial(rows(socs.map((soc) => [14, 2, soc] as const)));
+      return [trueFulls, count, delayMin];
+    };
+    // The rule holds from the third row on.
+    expect(marked([0.9, 0.97, 0.98, 0.98, 0.98])).toEqual([1, 1, 0]);
+    expect(marked([0.9, 0.98, 0.98])).toEqual([1, 1, 1]);
+    expect(marked([0.9, 0.9, 0.97, 0.98, 0.98])).toEqual([1, 1, -1]);
+    expect(marked([0.9, 0.9, 0.9699, 0.98, 0.98])).toEqual([1, 0, null]);
+  });
+  it('a mark is early for nothing once the count has left full', () => {
+    const before = same(4, 14, 2, () => 0.975);
+    const out = same(3, 13, -30, () => 0.975);
+    expect(trial(rows([...before, ...out, ...same(2, 13.9, 10, () => 0.98)])).marked).toBe(0);
+  });
+  it('what is asked for to the volt and the amp is enough, and what came is said where it was not', () => {
+    const missed = (volts: number, amps: number, count: number) =>
+      trial(rows([[13, 10, 0.9], ...same(count, volts, amps, () => 0.99)])).missed[0];
+    expect(missed(14, 4, 3)).toBeUndefined();
+    expect(missed(14, 4, 2)).toMatchObject({ cause: 'not-held', came: MIN });
+    expect(missed(14, -4, 2)).toMatchObject({ cause: 'not-held', came: MIN });
+    expect(missed(14, 4.001, 3)).toMatchObject({ cause: 'current-not-small', came: 4.001 });
+    expect(missed(13.999, 4, 3)).toMatchObject({ cause: 'voltage-not-reached', came: 13.999 });
+  });
+  it('a step as long as a gap may be is counted, and a longer one is not', () => {
+    const resting = (stepMs: number) =>
+      rows(
+        same(40, 13, 0, (k) => 0.6 - k * 0.001),
+        stepMs,
+      );
+    // A tenth of an Ah is lost each step that no meter sees.
+    expect(trial(resting(GAP_MS)).driftAhPerWeek).toBeCloseTo(0.1 * 7 * 24 * 12, 6);
+    expect(trial(resting(GAP_MS + 1)).driftAhPerWeek).toBeNull();
+    const night = (stepMs: number) => {
+      const hours = stepMs / (60 * MIN);
+      return trial(
+        rows(
+          same(40, 13, -6, (k) => 0.9 - k * hours * 0.06),
+          stepMs,
+        ),
+        { averagingMs: 0 },
+      ).hoursOffFraction;
+    };
+    expect(night(GAP_MS)).toBeCloseTo(0, 9);
+    expect(night(GAP_MS + 1)).toBeNull();
+  });
+  it('a current as small as 0.05 A into the bank ends no night', () => {
+    const drawn = (backA: number) =>
+      trial(
+        rows(
+          same(180, 13, -6, (k) => 0.9 - k * 0.001).map(([volts, amps, soc], k) => [
+            volts,
+            k % 60 === 59 ? backA : amps,
+            soc,
+          ]),
+        ),
+        { averagingMs: 0 },
+      ).hoursOffFraction;
+    expect(drawn(0.05)).not.toBeNull();
+    expect(drawn(0.0501)).toBeNull();
+  });
+  it('of two rows that are equally wrong the first is the worst', () => {
+    const { worst } = trial(
+      rows(same(3, 13, 0, () => 0.5).map(([volts, amps], k) => [volts, amps, [0.5, 0.4, 0.4][k]!])),
+      {
+        full: null,
+      },
+    );
+    expect(worst).toMatchObject({ timeMs: MIN, errorAh: expect.closeTo(10, 9) as number });
+  });
+});
+
 describe('charge reckoned afterwards', () => {
   const reckoning = { capacityAh: 100, coulombicFraction: 1, sure: { fullV: 14, tailA: 2, holdMs: 20 * MIN } };
   it('follows the truth between two sure full marks, whatever the meter', () => {
