@@ -9,7 +9,7 @@ import { sumFigure } from '../formula/formula';
 import { Bank, LOSS_SCHOOLS, type OtherStrings } from './plan';
 import { newBank } from './fresh';
 import { newBattery } from '../cells/new-battery';
-import { bankSheet } from './bank-sheet';
+import { bankSheet, ratedPerUsable } from './bank-sheet';
 import { type ConfigurationDemand, configurations } from './configurations';
 import { bankCurrentLimit, type CurrentSchool, stringsNeeded } from './current-schools';
 import { GENERIC_BATTERIES } from './generic-batteries.data';
@@ -17,7 +17,16 @@ import { mayMix, mixingWarnings } from './mixing';
 import { bankOhm, bankOhmFigure, batteryOhm } from './resistance';
 import { hoursByTrials, neededByTrials } from './by-trials';
 import { calibrate, runtimeOf } from './runtime';
-import { cutOffFigure, cutOffPower, cutOffSoc, edgeGain, JOINTS_OHM, sagRemedies, voltageUnderLoad } from './sag';
+import {
+  cutOffFigure,
+  cutOffPower,
+  cutOffSoc,
+  edgeGain,
+  JOINTS_OHM,
+  sagFigure,
+  sagRemedies,
+  voltageUnderLoad,
+} from './sag';
 import { sizeBank } from './size-bank';
 import { systemVoltages } from './system-voltages';
 
@@ -325,6 +334,29 @@ describe('voltage sag', () => {
     for (const { edge } of remedies) expect(edge.value).toBeLessThanOrEqual(before + 1e-9);
     expect(remedies[0]!.edge.value).toBeLessThanOrEqual(remedies.at(-1)!.edge.value);
   });
+  it('shows as a figure what it solves, and names each remedy by what it changes', () => {
+    for (const powerW of [0, 800, 2600]) {
+      const figure = sagFigure(circuit, 0.5, entered(powerW))!;
+      expect(figure.value).toBeCloseTo(voltageUnderLoad(circuit, 0.5, powerW)!, 9);
+      expect(figure.working().terms[0]).toMatchObject({
+        value: 6 * 2.048,
+        origin: 'default',
+        note: 'AGM at 50 %, 6 cells',
+      });
+    }
+    expect(sagFigure(circuit, 0.5, entered(50_000))).toBeNull();
+    const { cableOhm, bankOhm: own, cells } = circuit;
+    const changed = {
+      'half-length': { cableOhm: cableOhm / 2 },
+      'double-section': { cableOhm: cableOhm / 2 },
+      'one-more-string': { bankOhm: own * (2 / 3) },
+      'double-voltage': { bankOhm: own * 4, cells: cells * 2, cutOffV: entered(21) },
+    };
+    const remedies = sagRemedies(circuit, entered(2800), 2);
+    expect(remedies.map(({ id }) => id).sort()).toEqual(Object.keys(changed).sort());
+    for (const { id, edge } of remedies)
+      expect(edge.value).toBeCloseTo(cutOffSoc({ ...circuit, ...changed[id] }, 2800), 9);
+  });
 });
 
 describe('resistance', () => {
@@ -405,6 +437,20 @@ describe('what a bank is besides its charge', () => {
     expect(sheet.massKg!.value).toBe(11 + 2 * 14);
     expect(sheet.massKg!.working().terms.map(({ says }) => says)).toEqual([battery.name, 'Old one']);
     expect(sheet.price).toBeNull();
+  });
+  it('says what one usable Ah takes of rated ones: 1 ÷ (0.8 · what losses leave)', () => {
+    const bank = { ...newBank(battery, 1, 2), usableFraction: 0.8 };
+    const sized = sizeBank(bank, day, {});
+    expect(ratedPerUsable(bank, sized).value).toBeCloseTo(1 / 0.8 / sized.leftFraction.value, 12);
+  });
+  it.each(['lengthMm', 'widthMm', 'heightMm'] as const)('knows no size without the %s', (side) => {
+    expect(sheetOf(newBank({ ...battery, [side]: null }, 1, 2)).volumeL).toBeNull();
+  });
+  it('is called by what its label says', () => {
+    expect([newBattery('b', 'lfp', 8, 100).name, newBattery('b', 'agm', 3, 225).name]).toEqual([
+      'LFP 100 Ah, 24 V',
+      'AGM 225 Ah, 6 V',
+    ]);
   });
   it('opens down to what was entered: the size of one is length × width × height', () => {
     const working = sheetOf(newBank(battery, 1, 2)).volumeL!.working();

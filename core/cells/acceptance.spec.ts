@@ -22,6 +22,28 @@ describe('what a bank takes', () => {
     const taper = (20 * (1 - Math.exp(-0.85 * (1 - kneeH)))) / 0.85;
     expect(acceptedAh(lead, 0.78, 20, 100, 1)).toBeCloseTo(2 / 0.85 + taper, 12);
   });
+  it('is what a second by second reckoning takes, whatever the bank', () => {
+    const slowly = (how: Acceptance, from: number, offeredA: number, capacityAh: number, h: number) => {
+      const steps = Math.round(h * 3600);
+      let [charge, inAh] = [from, 0];
+      for (let k = 0; k < steps; k++) {
+        const amps = Math.min(offeredA, how.capPerH * capacityAh, how.perH * (1 - charge) * capacityAh);
+        inAh += amps / 3600;
+        charge += (amps * how.coulombicFraction) / 3600 / capacityAh;
+      }
+      return inAh;
+    };
+    for (const [perH, capPerH, coulombicFraction, from, offeredA, capacityAh, h] of [
+      [1.5, 0.25, 0.9, 0.6, 50, 180, 3],
+      [2, 0.3, 0.95, 0.97, 40, 440, 0.5],
+      [30, 0.5, 0.99, 0.4, 90, 120, 2.5],
+      [1.5, 0.2, 0.85, 0.3, 500, 60, 4],
+    ] as const) {
+      const how = { perH, capPerH, coulombicFraction };
+      const slow = slowly(how, from, offeredA, capacityAh, h);
+      expect(Math.abs(acceptedAh(how, from, offeredA, capacityAh, h) / slow - 1)).toBeLessThan(0.001);
+    }
+  });
   it('is nothing when full, and nothing where nothing is offered', () => {
     expect(acceptedAh(lead, 1, 20, 100, 1)).toBe(0);
     expect(acceptedAh(lead, 0.5, 0, 100, 1)).toBe(0);
