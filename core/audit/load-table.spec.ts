@@ -42,6 +42,19 @@ describe('loadsFromTable', () => {
       [4, 3, 'out-of-range'],
     ]);
   });
+  it('takes shares and spreads up to their limits, and lists what lies beyond', () => {
+    const row = (share: string, low: string, high: string) => {
+      const { loads, remarks } = read(`name,watts,share %,low %,high %\nA,10,${share},${low},${high}`);
+      return [loads[0]?.use, loads[0]?.spread, remarks.map(({ column, code }) => `${column} ${code}`)];
+    };
+    const spread = (lowFraction: number, highFraction: number) => ({ lowFraction, highFraction });
+    expect(row('100', '100', '100')).toEqual([{ by: 'share', dutyFraction: 1 }, spread(1, 1), []]);
+    expect(row('35', '0', '2000')).toEqual([{ by: 'share', dutyFraction: 0.35 }, spread(0, 20), []]);
+    expect(row('100.1', '50', '150')[2]).toContain('3 out-of-range');
+    expect(row('35', '101', '150').slice(1)).toEqual([null, ['4 out-of-range']]);
+    expect(row('35', '50', '99').slice(1)).toEqual([null, ['5 out-of-range']]);
+    expect(row('35', '50', '2001').slice(1)).toEqual([null, ['5 out-of-range']]);
+  });
   it('takes a cell at its word: 500 mA, 1.2 kW, 0:20 h, and thousands as people write them', () => {
     const { loads, remarks } = read(
       'name;watts;hours\nKettle;1.2 kW;0:20 h\nHeater;1 500;2\nRadio;500 mW;90 min\nPump;2,250.5;1\nLamp;12,5;0,5',

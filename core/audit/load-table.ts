@@ -143,7 +143,7 @@ class RowOfTable {
   }
 
   private use(): Load['use'] {
-    const share = this.number('share', { min: 0, max: 100 });
+    const share = this.number('share', inPercent(COMMON_LIMITS.dutyFraction));
     const hours = this.number('hours', COMMON_LIMITS.hoursPerDay);
     if (/always/i.test(this.text('use'))) return { by: 'always' };
     if (share === null) {
@@ -156,8 +156,8 @@ class RowOfTable {
   }
 
   private spread(): Load['spread'] {
-    const low = this.number('lowPercent', { min: 0, max: 100 });
-    const high = this.number('highPercent', { min: 100, max: 2000 });
+    const low = this.number('lowPercent', inPercent(AUDIT_LIMITS.spreadLow));
+    const high = this.number('highPercent', inPercent(AUDIT_LIMITS.spreadHigh));
     return low === null || high === null ? null : { lowFraction: hundredth(low), highFraction: hundredth(high) };
   }
 
@@ -199,6 +199,7 @@ class RowOfTable {
   }
 }
 
+const inPercent = ({ min, max }: Limit): Limit => ({ min: 100 * min, max: 100 * max });
 const hundredth = (percent: number) => Number((percent / 100).toPrecision(10));
 
 /** What a spreadsheet takes for a formula when a cell begins with it; a name may, and gets a ' in front, as one that begins so. */
