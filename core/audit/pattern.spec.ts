@@ -1,8 +1,31 @@
 import { fc, test } from '@fast-check/vitest';
 import { describe, expect, it } from 'vitest';
-import { hourShares, spreadHours } from './pattern';
+import { PATTERN_IDS } from './load';
+import { hourShares, shareOfHours, spreadHours } from './pattern';
 
 const sum = (values: readonly number[]) => values.reduce((total, value) => total + value, 0);
+
+describe('the named patterns', () => {
+  it('fall into the hours that they are named for, each hour alike', () => {
+    const hoursOf = (id: (typeof PATTERN_IDS)[number]) =>
+      hourShares({ by: 'named', id }).flatMap((share, hour) => (share > 0 ? [hour] : []));
+    const from = (first: number, end: number) => Array.from({ length: end - first }, (_, k) => first + k);
+    expect(hoursOf('all-day')).toEqual(from(0, 24));
+    expect(hoursOf('day')).toEqual(from(9, 17));
+    expect(hoursOf('evening')).toEqual(from(17, 23));
+    expect(hoursOf('night')).toEqual([...from(0, 6), 22, 23]);
+    expect(hoursOf('meals')).toEqual([7, 12, 18, 19]);
+    for (const id of PATTERN_IDS) {
+      const shares = hourShares({ by: 'named', id }).filter((share) => share > 0);
+      for (const share of shares) expect(share).toBeCloseTo(1 / shares.length, 12);
+    }
+  });
+  it('do not bind what never pauses', () => {
+    const pattern = { by: 'named', id: 'evening' } as const;
+    expect(shareOfHours({ use: { by: 'always' }, pattern })).toEqual(Array(24).fill(expect.closeTo(1 / 24, 12)));
+    expect(shareOfHours({ use: { by: 'hours', hoursPerDay: 24 }, pattern })).toEqual(hourShares(pattern));
+  });
+});
 
 describe('hours of running over a pattern', () => {
   it('by hand: 3 h in the evening are half of each of its 6 hours', () =>

@@ -36,6 +36,25 @@ describe('what is left running', () => {
       '1 load and an inverter on standby and watts typed in',
     );
   });
+  it('takes along only the inverters of what is picked, and says how many of each', () => {
+    const two = [...inverters, { ...newInverter('small'), name: '', efficiencyFraction: 0.8, standbyW: 4 }];
+    const loads = [
+      load('lamp', 5),
+      load('phone', 9, { supply: 'ac' }),
+      load('desk', 8, { supply: 'ac', inverterId: 'small' }),
+    ];
+    const running = (...picked: string[]) => runningOf(all(loads, two), new Set(picked)).map(({ says }) => says);
+    expect(running('lamp')).toEqual(['lamp']);
+    expect(running('phone')).toEqual(['phone', 'Inverter, standby']);
+    expect(running('desk', 'standby:inv')).toEqual(['desk', 'Inverter, standby', 'Inverter, standby']);
+    const together = (...picked: string[]) => drawTogether(runningOf(all(loads, two), new Set(picked)), 0).atBankW;
+    expect(together('lamp', 'desk')).toMatchObject({
+      value: 5 + 8 / 0.8 + 4,
+      note: '2 loads and an inverter on standby',
+    });
+    expect(together('phone', 'desk').note).toBe('2 loads and 2 inverters on standby');
+    expect(together('lamp').note).toBe('1 load');
+  });
   it('without an inverter entered an AC load runs on a default one without standby', () => {
     const loads = [load('phone', 9, { supply: 'ac' })];
     const { atBankW } = drawTogether(runningOf(all(loads, []), new Set(['phone'])), 0);

@@ -14,7 +14,7 @@ const load = (more: Partial<Load>): Load => ({
 });
 const PLAN = freshAudit().audit;
 const dayOf = (loads: readonly Load[]) => auditDay(loads, [], PLAN, entered(12));
-const QUANTILES = { p10Ah: 3, p50Ah: 4.4, p90Ah: 7.5, meanAh: 4.8, draws: 1000 };
+const QUANTILES = { p10Ah: 3, p50Ah: 4.4, p90Ah: 7.5, meanAh: 4.8, typicalAh: 4, draws: 1000 };
 const total = (hours: readonly number[]) => hours.reduce((sum, wh) => sum + wh, 0);
 
 describe('the day that a bank is sized for', () => {
