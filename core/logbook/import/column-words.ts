@@ -29,13 +29,15 @@ const UNITS: Record<string, ColumnWords['unit']> = {
   milliampere: 'mA',
   milliamperes: 'mA',
 };
-const VOLTAGE = /^(voltages?|spannung|\w*spannung|tension|voltaje|tensione|u|[uv]_?bat\w*)$/;
-const CURRENT = /^(currents?|strom|\w*strom|courant|corrente|corriente|i|i_?bat\w*)$/;
+/** Words without their accents, as people label columns in English, German, Dutch, the Nordic and the Romance languages. */
+const VOLTAGE = /^(voltages?|\w*(spannung|spanning|spenning|spaending)|tension|tensione|tensao|voltaje|u|[uv]bat\w*)$/;
+const CURRENT = /^(currents?|\w*(strom|stroom)|courant|corrente|corriente|i|ibat\w*)$/;
 const OTHER =
   /^(m?ah|k?wh|amphours?|watts?|w|kw|power|leistung|puissance|temp\w*|soc|soh|state|status|percent|cycles?|deepest|count|counter|number|hours?|minutes?|days?|time|remaining|energy|capacity|consumed|history|alarm|relay|mode|level|age|on|off|flag|yield|full|errors?|index|id|nr|no)$/;
-const IN = /^(in|into|charge|charging|charged|laden|ladung|ladestrom|input|charge_in)$/;
-const OUT = /^(out|discharge|discharging|discharged|entladen|entladung|entladestrom|load|loads|consumption|output)$/;
-const OF_BANK = /^(batter\w*|batt?|akku|bateria|bank|house|shunt|main|net|total)$/;
+const IN = /^(in|into|charge|charging|charged|laden|ladung|ladestrom|laadstroom|carga|carica|input)$/;
+const OUT =
+  /^(out|discharge|discharging|discharged|entladen|entladung|entladestrom|ontladen|ontlaadstroom|decharge|descarga|scarica|load|loads|consumption|output)$/;
+const OF_BANK = /^(batter\w*|batt?|akku|accu|bateria|bank|house|shunt|main|net|total)$/;
 const BESIDE =
   /^(solar|pv|panels?|loads?|chargers?|alternator|starter|engine|inverter|ac|grid|shore|mains|max\w*|min|minimum|peak|limit|set|setpoint|target|aux\w*)$/;
 
@@ -64,9 +66,13 @@ export function columnWords(name: string): ColumnWords {
   };
 }
 
-/** Lower-case words of a name, parted by anything but letters, and where a capital follows small letters. */
+/** Lower-case words of a name without accents, parted by anything but letters, and where a capital follows small letters. */
 function wordsOf(name: string): string[] {
   return name
+    .normalize('NFD')
+    .replace(/\p{M}/gu, '')
+    .replace(/[øØ]/g, 'o')
+    .replace(/[æÆ]/g, 'ae')
     .replace(/(\p{Ll}{2})(\p{Lu})/gu, '$1 $2')
     .split(/[^\p{L}]+/u)
     .filter((word) => word !== '')

@@ -239,7 +239,7 @@ function timeFormatOf(cell: string, decimal: '.' | ','): TimeFormat | null {
 function findTimeColumn(columns: readonly string[][], names: readonly string[], decimal: '.' | ','): number {
   const fits = columns.map((cells) => mostly(cells, (cell) => timeFormatOf(cell, decimal) !== null));
   const byName = names.findIndex(
-    (name, k) => fits[k] && /time|date|zeit|datum|stamp|heure|hora|fecha|data/i.test(name),
+    (name, k) => fits[k] && /time|date|zeit|datum|stamp|heure|hora|fecha|data|tijd|\btid\b/i.test(name),
   );
   return byName >= 0 ? byName : fits.indexOf(true);
 }
