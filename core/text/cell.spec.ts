@@ -1,6 +1,8 @@
 import { fc, test } from '@fast-check/vitest';
 import { describe, expect, it } from 'vitest';
-import { cellAmount, cellClock, cellNumber, cellTime, TimeCells, utcDateMs } from './cell';
+import { cellAmount, cellClock, cellNumber, cellTime, TimeCells } from './cell';
+import { utcDateMs } from './cell-date';
+import { monthNamed } from './month-names';
 
 describe('numbers in cells', () => {
   it.each([
@@ -80,8 +82,29 @@ describe('dates in cells', () => {
     ['03/09/2026 6:00 PM', 'mdy', MAR9 + 18 * 3_600_000],
     ['2026-03-09T06:00:00Z', 'iso', MAR9 + 6 * 3_600_000],
     ['1773014400', 'epoch-s', MAR9],
+    ['9 Mar 2026', 'dmy', MAR9],
+    ['09-Mar-26 06:00', 'dmy', MAR9 + 6 * 3_600_000],
+    ['26-Mar-26', 'dmy', MAR9 + 17 * 86_400_000],
+    ['Mon, 09 Mar 2026 06:00:00 GMT', 'dmy', MAR9 + 6 * 3_600_000],
+    ['Mar 9, 2026, 6:00 PM', 'mdy', MAR9 + 18 * 3_600_000],
+    ['Monday March 9th 2026', 'mdy', MAR9],
+    ['2026-Mar-09 06:00', 'iso', MAR9 + 6 * 3_600_000],
+    ['9. März 2026 06:00', 'dmy', MAR9 + 6 * 3_600_000],
+    ['Mo., 9. Mär. 2026', 'dmy', MAR9],
+    ['9 maart 2026', 'dmy', MAR9],
+    ['9 de marzo de 2026', 'dmy', MAR9],
+    ['9 mars 2026 à', 'dmy', null],
+    ['14 août 2026', 'dmy', Date.UTC(2026, 7, 14)],
+    ['14 dic. 2026', 'dmy', Date.UTC(2026, 11, 14)],
+    ['9.3.2026 6.00.00', 'dmy', MAR9 + 6 * 3_600_000],
+    ['9.3.2026 06.00', 'dmy', MAR9 + 6 * 3_600_000],
+    ['9.3.2026 06.00.07.5', 'dmy', MAR9 + 6 * 3_600_000 + 7500],
+    ['20260309T060000', 'iso', MAR9 + 6 * 3_600_000],
+    ['20260309T060000.250Z', 'iso', MAR9 + 6 * 3_600_000 + 250],
+    ['20260309 0600', 'iso', MAR9 + 6 * 3_600_000],
+    ['20260309060000', 'iso', MAR9 + 6 * 3_600_000],
     ['1773014400123', 'epoch-ms', MAR9 + 123],
-  ] as const)('%j as %s', (text, format, wallMs) => expect(cellTime(text, format, '.')?.wallMs).toBe(wallMs));
+  ] as const)('%j as %s', (text, format, wallMs) => expect(cellTime(text, format, '.')?.wallMs ?? null).toBe(wallMs));
   it.each([
     ['2026-02-30', 'iso'],
     ['31.04.2026', 'dmy'],
@@ -91,6 +114,21 @@ describe('dates in cells', () => {
     ['2026-03-09 25:00', 'iso'],
     ['2026-03-091', 'iso'],
     ['yesterday', 'iso'],
+    ['9 Mar 2026', 'mdy'],
+    ['9 Mar 2026', 'iso'],
+    ['Mar 9, 2026', 'dmy'],
+    ['31 Feb 2026', 'dmy'],
+    ['9 Nul 2026', 'dmy'],
+    ['9 Mar 202', 'dmy'],
+    ['26-03-09', 'iso'],
+    ['9.3.202', 'dmy'],
+    ['20260309', 'iso'],
+    ['9.3.2026 24.00', 'dmy'],
+    ['9.3.2026 6.0', 'dmy'],
+    ['9.3.2026 0600', 'dmy'],
+    ['20261309T0600', 'iso'],
+    ['20260309T2460', 'iso'],
+    ['20260309060000', 'dmy'],
     ['', 'epoch-s'],
   ] as const)('%j is none as %s', (text, format) => expect(cellTime(text, format, '.')).toBeNull());
   it('are remembered by the column, and never mixed up', () => {
@@ -123,5 +161,18 @@ describe('dates in cells', () => {
       format
     ];
     expect(cellTime(`${written} ${iso.slice(11, 23)}`, format, '.')?.wallMs).toBe(date.getTime());
+  });
+});
+
+describe('months by name', () => {
+  it.each(['en', 'de', 'nl', 'fr', 'es', 'it', 'pt', 'sv', 'da', 'nb'])('in %s, in full and short', (locale) => {
+    for (const month of ['long', 'short'] as const)
+      for (let k = 0; k < 12; k++) {
+        const name = new Intl.DateTimeFormat(locale, { month, timeZone: 'UTC' }).format(Date.UTC(2026, k, 9));
+        expect([name, monthNamed(name), monthNamed(name.toUpperCase())]).toEqual([name, k + 1, k + 1]);
+      }
+  });
+  it.each(['', 'm', 'ma', 'marzipan', 'jun-jul', 'monday', 'ju'])('“%s” is none', (word) => {
+    expect(monthNamed(word)).toBeNull();
   });
 });

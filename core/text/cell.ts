@@ -1,4 +1,5 @@
 import { UNITS } from '../quantity/unit';
+import { cellDate, type DateOrder } from './cell-date';
 import { readNumber } from './number-text';
 import { readQuantity } from './quantity-text';
 
@@ -26,7 +27,7 @@ export function cellAmount(
   return read.ok ? read : null;
 }
 
-/** "iso" is year-month-day; "epoch-s" and "epoch-ms" count from 1970 UTC. */
+/** The first three are orders of a date’s parts, of which "iso" is year-month-day; "epoch-s" and "epoch-ms" count from 1970 UTC. */
 export const TIME_FORMATS = ['iso', 'dmy', 'mdy', 'epoch-s', 'epoch-ms'] as const;
 export type TimeFormat = (typeof TIME_FORMATS)[number];
 
@@ -37,8 +38,7 @@ export interface CellTime {
   offsetMin: number | null;
 }
 
-const DATE = /^(\d{1,4})([-/.])(\d{1,2})\2(\d{1,4})\.?/;
-const CLOCK = /^(\d{1,2}):(\d{2})(?::(\d{2})(?:[.,](\d{1,9}))?)?\s*([ap]\.?m\.?)?\s*(z|utc|[+-]\d{2}:?\d{2})?$/i;
+const CLOCK = /^(\d{1,2}):(\d{2})(?::(\d{2})(?:[.,](\d{1,9}))?)?\s*([ap]\.?m\.?)?\s*(z|utc|gmt|[+-]\d{2}:?\d{2})?$/i;
 
 /** The time of day in a cell, ms since midnight, with a stated offset; null when it is none. */
 export function cellClock(text: string): CellTime | null {
@@ -64,6 +64,7 @@ export function cellTime(text: string, format: TimeFormat, decimal: '.' | ','): 
 export class TimeCells {
   private knownDate = '';
   private knownMs = 0;
+  private isCompact = false;
 
   constructor(
     private readonly format: TimeFormat,
@@ -72,16 +73,17 @@ export class TimeCells {
 
   read(text: string): CellTime | null {
     const trimmed = text.trim();
-    if (this.format === 'epoch-s' || this.format === 'epoch-ms') {
-      const count = cellNumber(trimmed, this.decimal) * (this.format === 'epoch-s' ? 1000 : 1);
+    const { format } = this;
+    if (format === 'epoch-s' || format === 'epoch-ms') {
+      const count = cellNumber(trimmed, this.decimal) * (format === 'epoch-s' ? 1000 : 1);
       return Number.isNaN(count) ? null : { wallMs: Math.round(count), offsetMin: 0 };
     }
-    if (!this.isKnownDate(trimmed) && !this.readDate(trimmed)) return null;
+    if (!this.isKnownDate(trimmed) && !this.readDate(trimmed, format)) return null;
     let at = this.knownDate.length;
     while (BETWEEN.includes(trimmed.charAt(at)) && at < trimmed.length) at++;
     const rest = trimmed.slice(at);
     if (rest === '') return { wallMs: this.knownMs, offsetMin: null };
-    const clock = cellClock(rest);
+    const clock = cellClock(withColons(rest, this.isCompact));
     return clock && { wallMs: this.knownMs + clock.wallMs, offsetMin: clock.offsetMin };
   }
 
@@ -91,19 +93,20 @@ export class TimeCells {
     return this.knownDate !== '' && !goesOn && trimmed.startsWith(this.knownDate);
   }
 
-  private readDate(trimmed: string): boolean {
-    const match = DATE.exec(trimmed);
-    if (!match) return false;
-    const [whole, a = '', , b = '', c = ''] = match;
-    const { format } = this;
-    const [year = '', month, day] = format === 'iso' ? [a, b, c] : format === 'dmy' ? [c, b, a] : [c, a, b];
-    if (format === 'iso' ? a.length !== 4 : c.length !== 4 && c.length !== 2) return false;
-    const dateMs = utcDateMs(year.length === 2 ? 2000 + Number(year) : Number(year), Number(month), Number(day));
-    if (Number.isNaN(dateMs)) return false;
-    this.knownDate = whole;
-    this.knownMs = dateMs;
+  private readDate(trimmed: string, order: DateOrder): boolean {
+    const date = cellDate(trimmed, order);
+    if (!date) return false;
+    this.knownDate = date.whole;
+    this.knownMs = date.midnightMs;
+    this.isCompact = date.compact;
     return true;
   }
+}
+
+/** A clock after a date: with full stops as in the north, or as bare as a compact date. */
+function withColons(clock: string, isCompact: boolean): string {
+  const parts = isCompact ? /^(\d\d)(\d\d)(\d\d)?/ : /^(\d{1,2})\.(\d\d)(?:\.(\d\d))?/;
+  return clock.replace(parts, (_, h: string, m: string, s?: string) => [h, m, ...(s ? [s] : [])].join(':'));
 }
 
 /** What may stand between date and clock. */
@@ -111,15 +114,6 @@ const BETWEEN = 'T, \t';
 const POINT = 46;
 const ZERO = 48;
 const NINE = 57;
-
-/**
- * Midnight UTC of a date; NaN when the calendar has no such day.
- * @example utcDateMs(1970, 1, 2) // 86400000
- */
-export function utcDateMs(year: number, month: number, day: number): number {
-  const date = new Date(Date.UTC(year, month - 1, day));
-  return date.getUTCMonth() === month - 1 && date.getUTCDate() === day ? date.getTime() : Number.NaN;
-}
 
 function offsetOf(zone: string | undefined): number | null {
   if (zone === undefined) return null;

@@ -113,6 +113,8 @@ const shapes: fc.Arbitrary<Shape> = fc
   })
   .filter(({ delimiter, decimal }) => !(delimiter === ',' && decimal === ','));
 
+const name = (at: Date): string => at.toLocaleString('en', { month: 'short', timeZone: 'UTC' });
+
 describe('a layout that was guessed', () => {
   test.prop([shapes])('is the one that the file was written in', (shape) => {
     const made = mapping(fileOf(shape));
@@ -165,6 +167,40 @@ describe('a layout that was guessed', () => {
       voltageColumn: 2,
       current: { column: 3 },
     });
+  });
+  it.each<[string, (at: Date) => string, LogMapping['timeFormat']]>([
+    ['3-Mar-2026', (at) => `${at.getUTCDate()}-${name(at)}-2026`, 'dmy'],
+    ['Mar 3, 2026', (at) => `${name(at)} ${at.getUTCDate()}, 2026`, 'mdy'],
+    ['2026-Mar-03', (at) => at.toISOString().slice(0, 5) + name(at) + at.toISOString().slice(7, 10), 'iso'],
+  ])('reads months by name, and is sure of their order: %s', (_, date, timeFormat) => {
+    const rows = SAMPLES.map(({ atMs, volts, amps }) => {
+      const at = new Date(atMs);
+      return `"${date(at)} ${at.toISOString().slice(11, 19)}",${volts},${amps}`;
+    });
+    const text = ['Time,Voltage V,Current A', ...rows].join('\n');
+    expect(mapping(text)).toMatchObject({ timeFormat, timeColumn: 0, clockColumn: null });
+    expect(unsure(text)).not.toContain('date-order');
+  });
+  it.each(['T', ' ', ''])('reads dates and clocks without anything in them, “%s” between', (between) => {
+    const rows = SAMPLES.map(({ atMs, volts, amps }) => {
+      const digits = new Date(atMs).toISOString().replace(/\D/g, '');
+      return `${digits.slice(0, 8)}${between}${digits.slice(8, 14)},${volts},${amps}`;
+    });
+    const text = ['stamp,Voltage V,Current A', ...rows].join('\n');
+    expect(mapping(text)).toMatchObject({ timeFormat: 'iso', timeColumn: 0, clockColumn: null, voltageColumn: 1 });
+  });
+  it('knows a clock with full stops, and one beside dates that are all at midnight', () => {
+    const dotted = SAMPLES.map(({ atMs, volts, amps }) => {
+      const clock = new Date(atMs).toISOString().slice(11, 19);
+      return [stamp(atMs, 'dmy').slice(0, 10), clock, volts, amps] as const;
+    });
+    const north = dotted.map(([date, clock, volts, amps]) => `${date} ${clock.replaceAll(':', '.')};${volts};${amps}`);
+    expect(mapping(['Tid;Spænding V;Strøm A', ...north].join('\n'))).toMatchObject({
+      timeFormat: 'dmy',
+      clockColumn: null,
+    });
+    const base = dotted.map(([date, clock, volts, amps]) => `${date} 00:00:00;${clock};${volts};${amps}`);
+    expect(mapping(['Date;Time;V;A', ...base].join('\n'))).toMatchObject({ timeColumn: 0, clockColumn: 1 });
   });
   it('takes columns apart at spaces where nothing else divides them', () => {
     const rows = SAMPLES.map(({ atMs, volts, amps }) => `${atMs / 1000} ${volts} ${amps}`);

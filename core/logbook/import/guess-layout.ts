@@ -54,7 +54,9 @@ export function guessLayout(
   if (timeColumn < 0) return { refused: 'no-time-column' };
   const timeCells = columns[timeColumn] ?? [];
   const { timeFormat, sure: dateSure } = guessTimeFormat(timeCells, decimal);
-  const hasClock = timeCells.some((cell) => /\d:\d/.test(cell)) || timeFormat.startsWith('epoch');
+  const hasClock =
+    timeFormat.startsWith('epoch') ||
+    timeCells.some((cell) => (cellTime(cell, timeFormat, decimal)?.wallMs ?? 0) % DAY_MS !== 0);
   const clockColumn = hasClock
     ? null
     : columns.findIndex((cells, k) => k !== timeColumn && mostly(cells, (cell) => cellClock(cell) !== null));
@@ -123,6 +125,7 @@ interface NumericColumn {
 }
 
 const HEAD_ROWS = 3000;
+const DAY_MS = 86_400_000;
 /** What the book can hold. */
 const VOLTAGE_MOST = 10_000;
 

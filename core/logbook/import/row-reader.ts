@@ -1,6 +1,7 @@
 import type { LogMapping } from '../plan';
 import { WallClock } from '../../series/wall-clock';
-import { cellAmount, cellClock, TimeCells, utcDateMs } from '../../text/cell';
+import { cellAmount, cellClock, TimeCells } from '../../text/cell';
+import { utcDateMs } from '../../text/cell-date';
 import { isLikelyTime } from './likely-time';
 import { plainNumber } from './plain-number';
 import { TimeBytes } from './time-bytes';
