@@ -1,7 +1,7 @@
 import type { BankLimits } from './bank-limits';
 import { RELAY_STEPS } from './year-tables';
 
-/** Steps in which an hour through a relay is followed: the fuller the bank, the less it is given. */
+/** Steps in which an hour through a relay is followed, each by the charge in its middle: the fuller the bank, the less it is given. */
 const RELAY_PARTS = 12;
 
 /**
@@ -18,25 +18,38 @@ export function relayHour(
   chargeAh: number,
   besideA: number,
   mayCharge: boolean,
-  { capacityAh, perAh, acceptancePerH, limitA, eta }: BankLimits,
+  bank: BankLimits,
 ): number {
   let given = 0;
   let within = chargeAh;
   for (let part = 0; part < RELAY_PARTS; part++) {
-    const place = within * perAh * RELAY_STEPS;
-    const at = place < RELAY_STEPS - 1 ? place | 0 : RELAY_STEPS - 1;
-    const now = (relayA[at]! + (place - at) * (relayA[at + 1]! - relayA[at]!)) * share;
+    const first = share * relayAt(relayA, within * bank.perAh);
+    const middle = within + storedOf(besideA + first, within, mayCharge, bank) / (2 * RELAY_PARTS);
+    const now = share * relayAt(relayA, middle * bank.perAh);
     given += now / RELAY_PARTS;
-    const over = besideA + now;
-    const most = (capacityAh - within) * acceptancePerH;
-    const taken =
-      over < 0
-        ? over
-        : !mayCharge
-          ? 0
-          : eta * (over < limitA ? (over < most ? over : most) : limitA < most ? limitA : most);
-    within += taken / RELAY_PARTS;
+    within += storedOf(besideA + now, middle, mayCharge, bank) / RELAY_PARTS;
     if (within < 0) within = 0;
   }
   return given;
+}
+
+/** A at a state of charge, between the rows of its table. */
+function relayAt(relayA: Float64Array, soc: number): number {
+  const place = soc > 0 ? soc * RELAY_STEPS : 0;
+  const at = place < RELAY_STEPS - 1 ? place | 0 : RELAY_STEPS - 1;
+  return relayA[at]! + (place - at) * (relayA[at + 1]! - relayA[at]!);
+}
+
+/** A that stay in the bank of what is over, or that it gives. */
+function storedOf(
+  overA: number,
+  chargeAh: number,
+  mayCharge: boolean,
+  { capacityAh, acceptancePerH, limitA, eta }: BankLimits,
+): number {
+  if (overA < 0) return overA;
+  if (!mayCharge) return 0;
+  const most = (capacityAh - chargeAh) * acceptancePerH;
+  const taken = overA < limitA ? overA : limitA;
+  return eta * (taken < most ? taken : most);
 }
