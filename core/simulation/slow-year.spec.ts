@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { drawsFrom } from '../statistics/random-bits';
 import { MONTH_OF_DAY } from '../series/calendar';
 import { checkTables } from './check-tables';
+import { SOC_BINS, TRACE_COLUMNS } from './runs-result';
 import { simulateRuns } from './simulate-runs';
 import {
   CLEARNESS_STEP,
@@ -52,10 +53,11 @@ const relayOf = (plan: SmallPlan, day: number, hour: number) =>
 function tablesOf(plan: SmallPlan): YearTables {
   const everyHour = (of: (day: number, hour: number) => number) =>
     Float64Array.from({ length: 365 * 24 }, (_, k) => of(Math.floor(k / 24), k % 24));
-  const sun = Float64Array.from({ length: 365 * CLEARNESS_STEPS * 24 }, (_, k) => {
-    const step = Math.floor(k / 24) % CLEARNESS_STEPS;
-    return step * CLEARNESS_STEP * plan.sunA * sunShare(k % 24);
-  });
+  const sun = (share: number) =>
+    Float64Array.from({ length: 365 * CLEARNESS_STEPS * 24 }, (_, k) => {
+      const step = Math.floor(k / 24) % CLEARNESS_STEPS;
+      return share * step * CLEARNESS_STEP * plan.sunA * sunShare(k % 24);
+    });
   return checkTables({
     capacityAh: plan.capacityAh,
     coulombicFraction: plan.eta,
@@ -84,18 +86,21 @@ function tablesOf(plan: SmallPlan): YearTables {
     ],
     sources: [
       {
-        id: 'sun',
-        limitA: plan.sunLimitA,
-        scheduleA: null,
-        relayA: null,
-        solar: [{ daysFraction: 1, hoursA: sun }],
-      },
-      {
         id: 'mains',
         limitA: 1e9,
         scheduleA: everyHour((day, hour) => mainsOf(plan, day, hour)),
         relayA: null,
         solar: [],
+      },
+      {
+        id: 'sun',
+        limitA: plan.sunLimitA,
+        scheduleA: null,
+        relayA: null,
+        solar: [
+          { daysFraction: 1, hoursA: sun(0.7) },
+          { daysFraction: 1, hoursA: sun(0.3) },
+        ],
       },
       {
         id: 'relay',
@@ -109,13 +114,20 @@ function tablesOf(plan: SmallPlan): YearTables {
 }
 
 const PARTS = 360;
+const AH = [
+  ...(['offeredAh', 'loadAh', 'inAh', 'outAh'] as const),
+  ...(['refusedAh', 'refusedColdAh', 'unservedAh', 'selfAh'] as const),
+];
 
 /** The same year in steps of ten seconds: current, efficiency, and what is left, one after the other. */
 function slowYear(plan: SmallPlan) {
   const months = Array.from({ length: 12 }, () => ({
     ...{ offeredAh: 0, loadAh: 0, inAh: 0, outAh: 0, refusedAh: 0, refusedColdAh: 0, unservedAh: 0, selfAh: 0 },
-    ...{ belowReserveH: 0, fullDays: 0, minSoc: 1, minSpare: 1, longestGap: 0, refusedBy: [0, 0, 0] },
+    ...{ belowReserveH: 0, fullDays: 0, minSoc: 1, minSpare: 1, longestGap: 0 },
+    ...{ offeredBy: [0, 0, 0], refusedBy: [0, 0, 0] },
   }));
+  const lows = Array<number>(365).fill(0);
+  const hours: (readonly [number, number, number])[] = [];
   let [charge, gap] = [plan.capacityAh, 0];
   for (let step = 0; step < 365; step++) {
     const day = (plan.firstDay + step) % 365;
@@ -140,6 +152,7 @@ function slowYear(plan: SmallPlan) {
       }
       const netA = sunA + mainsA + relayAh - drawA;
       month.offeredAh += sunA + mainsA + relayAh;
+      [mainsA, sunA, relayAh].forEach((ah, source) => (month.offeredBy[source]! += ah));
       month.loadAh += drawA;
       if (netA > 0) {
         let inAh = 0;
@@ -154,8 +167,8 @@ function slowYear(plan: SmallPlan) {
         let left = netA - inAh;
         for (const [source, ownAh] of [
           [2, relayAh],
-          [1, mainsA],
-          [0, sunA],
+          [1, sunA],
+          [0, mainsA],
         ] as const) {
           month.refusedBy[source]! += Math.min(left, ownAh);
           left -= Math.min(left, ownAh);
@@ -167,6 +180,7 @@ function slowYear(plan: SmallPlan) {
         month.unservedAh += -netA - givenAh;
       }
       if (charge < reserveAh) month.belowReserveH++;
+      hours.push([charge / plan.capacityAh, sunA + mainsA + relayAh, drawA]);
       low = Math.min(low, charge);
       high = Math.max(high, charge);
     }
@@ -174,11 +188,12 @@ function slowYear(plan: SmallPlan) {
     charge -= charge * plan.selfPerDay;
     gap = high >= 0.99 * plan.capacityAh ? 0 : gap + 1;
     if (gap === 0) month.fullDays++;
+    lows[day] = low / plan.capacityAh;
     month.minSoc = Math.min(month.minSoc, low / plan.capacityAh);
     month.minSpare = Math.min(month.minSpare, (low - reserveAh) / plan.capacityAh);
     month.longestGap = Math.max(month.longestGap, gap);
   }
-  return months;
+  return { months, lows, hours };
 }
 
 function drawnPlan(seed: number): SmallPlan {
@@ -208,36 +223,39 @@ function drawnPlan(seed: number): SmallPlan {
 describe('a simulated year against a slow and obvious one', () => {
   it.each(Array.from({ length: 16 }, (_, k) => [k]))('comes to the same, month by month: plan %d', (seed) => {
     const plan = drawnPlan(seed + 1);
-    const { month, minSoc, minSpare, longestGap, sourceRefusedAh, worstBalance } = simulateRuns(
-      tablesOf(plan),
-      0,
-      1,
-      5,
-    );
-    expect(worstBalance).toBeLessThan(1e-9);
-    const slow = slowYear(plan);
+    const trace = { hours: new Float64Array(365 * 24 * TRACE_COLUMNS) };
+    const two = simulateRuns(tablesOf(plan), 0, 2, 5, trace);
+    expect(two.worstBalance).toBeLessThan(1e-9);
+    const { months, lows, hours } = slowYear(plan);
     const near = (value: number, to: number, most: number) => {
       expect(Math.abs(value - to)).toBeLessThan(most);
     };
-    slow.forEach((of, k) => {
-      for (const key of [
-        'offeredAh',
-        'loadAh',
-        'inAh',
-        'outAh',
-        'refusedAh',
-        'refusedColdAh',
-        'unservedAh',
-        'selfAh',
-      ] as const)
-        near(month[key][k]!, of[key], 0.001 * (of.loadAh + of.offeredAh));
-      for (const [source, refusedAh] of of.refusedBy.entries())
-        near(sourceRefusedAh[source * 12 + k]!, refusedAh, 0.001 * (of.loadAh + of.offeredAh));
-      near(minSoc[k]!, of.minSoc, 0.003);
-      near(minSpare[k]!, of.minSpare, 0.003);
-      near(month.belowReserveH[k]!, of.belowReserveH, 4);
-      near(month.fullDays[k]!, of.fullDays, 1.5);
-      near(longestGap[k]!, of.longestGap, 1.5);
+    months.forEach((of, k) => {
+      const mostAh = 0.001 * (of.loadAh + of.offeredAh);
+      for (const key of AH) near(two.month[key][k]! / 2, of[key], mostAh);
+      for (const source of [0, 1, 2]) {
+        near(two.sourceOfferedAh[source * 12 + k]! / 2, of.offeredBy[source]!, mostAh);
+        near(two.sourceRefusedAh[source * 12 + k]! / 2, of.refusedBy[source]!, mostAh);
+      }
+      near(two.month.belowReserveH[k]! / 2, of.belowReserveH, 4);
+      near(two.month.fullDays[k]! / 2, of.fullDays, 1.5);
+      // Nothing is left to chance: both runs are the same.
+      for (const cell of [k, 12 + k]) {
+        near(two.minSoc[cell]!, of.minSoc, 0.003);
+        near(two.minSpare[cell]!, of.minSpare, 0.003);
+        near(two.longestGap[cell]!, of.longestGap, 1.5);
+      }
+    });
+    lows.forEach((soc, day) => {
+      const bins = two.dayLowBins.subarray(day * SOC_BINS, (day + 1) * SOC_BINS);
+      near(bins.indexOf(2), 100 * soc, 0.8);
+    });
+    hours.forEach(([soc, offeredA, loadA], hour) => {
+      const at = hour * TRACE_COLUMNS;
+      near(trace.hours[at]!, soc, 0.003);
+      near(trace.hours[at + 1]!, offeredA, 0.01 * plan.capacityAh);
+      near(trace.hours[at + 2]!, loadA, 1e-9);
+      near(trace.hours[at + 3]!, clearnessOf((plan.firstDay + Math.floor(hour / 24)) % 365), 1e-9);
     });
   });
 });
