@@ -103,10 +103,12 @@ export class TimeCells {
   }
 }
 
-/** A clock after a date: with full stops as in the north, or as bare as a compact date. */
+/** A clock after a date: behind a short word (at, um, klo), with full stops or an h, or as bare as a compact date. */
 function withColons(clock: string, isCompact: boolean): string {
-  const parts = isCompact ? /^(\d\d)(\d\d)(\d\d)?/ : /^(\d{1,2})\.(\d\d)(?:\.(\d\d))?/;
-  return clock.replace(parts, (_, h: string, m: string, s?: string) => [h, m, ...(s ? [s] : [])].join(':'));
+  const parts = isCompact ? /^(\d\d)(\d\d)(\d\d)?/ : /^(\d{1,2})[.h](\d\d)(?:[.:m](\d\d))?/i;
+  return clock
+    .replace(/^(?:\p{L}{1,3}\.?\s+){1,2}(?=\d)/u, '')
+    .replace(parts, (_, h: string, m: string, s?: string) => [h, m, ...(s ? [s] : [])].join(':'));
 }
 
 /** What may stand between date and clock. */

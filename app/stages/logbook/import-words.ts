@@ -9,7 +9,7 @@ export function refusalText(refused: GuessRefusal['refused']): string {
     case 'binary':
       return 'This is not a text file. Export it from the meter’s software as CSV, then drop that.';
     case 'no-time-column':
-      return 'No column holds a date and time that could be read, beside at least one number. Check that it is the log itself and not a summary.';
+      return 'No column holds a date and time that could be read, beside at least one number. Clock times alone need a date in their row. Check that it is the log itself and not a summary.';
     case 'no-current-column':
       return 'No column of numbers was found besides the time. A log needs at least time and current.';
   }

@@ -30,8 +30,9 @@ const UNITS: Record<string, ColumnWords['unit']> = {
   milliamperes: 'mA',
 };
 /** Words without their accents, as people label columns in English, German, Dutch, the Nordic and the Romance languages. */
-const VOLTAGE = /^(voltages?|\w*(spannung|spanning|spenning|spaending)|tension|tensione|tensao|voltaje|u|[uv]bat\w*)$/;
-const CURRENT = /^(currents?|\w*(strom|stroom)|courant|corrente|corriente|i|ibat\w*)$/;
+const VOLTAGE =
+  /^(voltages?|\w*(spannung|spanning|spenning|spaending)|tension|tensione|tensao|voltaje|\w*jannite|u|[uv]bat\w*)$/;
+const CURRENT = /^(currents?|\w*(strom|stroom)|courant|corrente|corriente|\w*virta|i|ibat\w*)$/;
 const OTHER =
   /^(m?ah|k?wh|amphours?|watts?|w|kw|power|leistung|puissance|temp\w*|soc|soh|state|status|percent|cycles?|deepest|count|counter|number|hours?|minutes?|days?|time|remaining|energy|capacity|consumed|history|alarm|relay|mode|level|age|on|off|flag|yield|full|errors?|index|id|nr|no)$/;
 const IN = /^(in|into|charge|charging|charged|laden|ladung|ladestrom|laadstroom|carga|carica|input)$/;

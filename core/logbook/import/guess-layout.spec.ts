@@ -202,6 +202,21 @@ describe('a layout that was guessed', () => {
     const base = dotted.map(([date, clock, volts, amps]) => `${date} 00:00:00;${clock};${volts};${amps}`);
     expect(mapping(['Date;Time;V;A', ...base].join('\n'))).toMatchObject({ timeColumn: 0, clockColumn: 1 });
   });
+  it('puts the month first where mornings are written as AM, beside the date or in its cell, and asks', () => {
+    const rows = (between: string, half: string) =>
+      [
+        between === ',' ? 'Date,Time,V,A' : 'Date,V,A',
+        ...Array.from({ length: 20 }, (_, k) => `10/3/2026${between}7:${10 + k}${half},13.${k},-2.${k}`),
+      ].join('\n');
+    for (const [between, half, timeFormat] of [
+      [',', ' AM', 'mdy'],
+      [' ', ' p.m.', 'mdy'],
+      [',', '', 'dmy'],
+    ] as const) {
+      expect(mapping(rows(between, half)).timeFormat).toBe(timeFormat);
+      expect(unsure(rows(between, half))).toContain('date-order');
+    }
+  });
   it('takes columns apart at spaces where nothing else divides them', () => {
     const rows = SAMPLES.map(({ atMs, volts, amps }) => `${atMs / 1000} ${volts} ${amps}`);
     expect(mapping(['time volts amps', ...rows].join('\n'))).toMatchObject({ delimiter: ' ', timeColumn: 0 });

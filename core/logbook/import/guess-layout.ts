@@ -53,7 +53,11 @@ export function guessLayout(
   const timeColumn = findTimeColumn(columns, names, decimal);
   if (timeColumn < 0) return { refused: 'no-time-column' };
   const timeCells = columns[timeColumn] ?? [];
-  const { timeFormat, sure: dateSure } = guessTimeFormat(timeCells, decimal);
+  const { timeFormat, sure: dateSure } = guessTimeFormat(
+    timeCells,
+    decimal,
+    full.some((row) => row.some((cell) => /\d\s*[ap]\.?m\.?$/i.test(cell.trim()))),
+  );
   const hasClock =
     timeFormat.startsWith('epoch') ||
     timeCells.some((cell) => (cellTime(cell, timeFormat, decimal)?.wallMs ?? 0) % DAY_MS !== 0);
@@ -242,13 +246,20 @@ function timeFormatOf(cell: string, decimal: '.' | ','): TimeFormat | null {
 function findTimeColumn(columns: readonly string[][], names: readonly string[], decimal: '.' | ','): number {
   const fits = columns.map((cells) => mostly(cells, (cell) => timeFormatOf(cell, decimal) !== null));
   const byName = names.findIndex(
-    (name, k) => fits[k] && /time|date|zeit|datum|stamp|heure|hora|fecha|data|tijd|\btid\b/i.test(name),
+    (name, k) => fits[k] && /time|date|zeit|datum|stamp|heure|hora|fecha|data|tijd|\btid\b|aika/i.test(name),
   );
   return byName >= 0 ? byName : fits.indexOf(true);
 }
 
-/** Day before month unless the cells say otherwise; unsure when both readings are possible. */
-function guessTimeFormat(cells: readonly string[], decimal: '.' | ','): { timeFormat: TimeFormat; sure: boolean } {
+/**
+ * Day before month unless the cells say otherwise; unsure when both readings are possible.
+ * @param hasHalves  clocks are written with AM and PM
+ */
+function guessTimeFormat(
+  cells: readonly string[],
+  decimal: '.' | ',',
+  hasHalves: boolean,
+): { timeFormat: TimeFormat; sure: boolean } {
   const first = timeFormatOf(cells[0] ?? '', decimal) ?? 'iso';
   if (first !== 'dmy' && first !== 'mdy') return { timeFormat: first, sure: true };
   const fits = (format: TimeFormat) => mostly(cells, (cell) => cellTime(cell, format, decimal) !== null);
@@ -260,6 +271,8 @@ function guessTimeFormat(cells: readonly string[], decimal: '.' | ','): { timeFo
   };
   const [dmy, mdy] = [spanOf('dmy'), spanOf('mdy')];
   if (dmy !== mdy) return { timeFormat: dmy < mdy ? 'dmy' : 'mdy', sure: true };
+  // Who writes a morning as AM puts the month first.
+  if (hasHalves) return { timeFormat: 'mdy', sure: false };
   return { timeFormat: 'dmy', sure: (cells[0] ?? '').includes('.') };
 }
 
