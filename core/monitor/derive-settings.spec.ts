@@ -72,6 +72,19 @@ describe('settings that follow', () => {
     expect(value('temperature-compensation').figure.value).toBeCloseTo(0, 12);
     expect(result.findings).toEqual([]);
   });
+  it('says where the high alarm has no room below what the cells stand: from 14.5 V of absorption on in a 12 V lithium bank', () => {
+    const alarm = (absorptionV: number) => {
+      const sources = [{ ...newSource('shore', 'm'), absorptionV, floatV: 13.5 }];
+      return derive(newBank(newBattery('b', 'lfp', 4, 100)), { sources }).value('high-alarm');
+    };
+    expect(alarm(14.4).figure.value).toBeCloseTo(14.55, 9);
+    expect([14.2, 14.4, 14.45, 14.5].map((volts) => alarm(volts).problems)).toEqual([
+      [],
+      [],
+      [],
+      ['no-room-for-alarm'],
+    ]);
+  });
   it('12 V flooded: full from 14.7 − 0.25 = 14.45 V, tail 2 %, efficiency 0.87, equalised, −30 mV/K', () => {
     const { value } = derive(simpleBank('flooded'));
     expect(value('full-voltage').figure.value).toBeCloseTo(14.45, 9);
