@@ -159,6 +159,22 @@ describe('a layout that was guessed', () => {
     expect(mapping(high, 12.8).voltageMaxV).toBeGreaterThan(100);
     expect(unsure(high, 12.8)).toContain('voltage');
   });
+  it('asks whether a log of half or of twice the volts is of this bank, and takes its sign by its own', () => {
+    const at = (factor: number, nominalV: number) => {
+      const rows = SAMPLES.map(
+        ({ atMs, volts, amps }) => `${stamp(atMs, 'iso')};${(volts * factor).toFixed(3)};${amps}`,
+      );
+      const text = ['time;volts;amps', ...rows].join('\n');
+      return { asks: unsure(text, nominalV).includes('voltage'), ...mapping(text, nominalV) };
+    };
+    expect(at(1, 12.8)).toMatchObject({ asks: false, voltageMaxV: 25.6 });
+    expect(at(1, 25.6).asks).toBe(true);
+    expect(at(2, 12.8).asks).toBe(true);
+    expect(at(2, 12.8).voltageMaxV).toBeGreaterThan(50);
+    expect(at(2, 25.6)).toMatchObject({ asks: false, voltageMaxV: 51.2 });
+    expect(at(4, 25.6).asks).toBe(true);
+    expect(at(1, 25.6).current).toEqual(at(1, 12.8).current);
+  });
   it('takes dates and clocks from two columns', () => {
     const rows = SAMPLES.map(({ atMs, volts, amps }) => `${stamp(atMs, 'dmy').replace(' ', ';')};${volts};${amps}`);
     expect(mapping(['Date;Time;V;A', ...rows].join('\n'))).toMatchObject({

@@ -79,7 +79,7 @@ export function guessLayout(
   const voltageUnit = unitOf(voltage, 'mV', 1000) ? 'mV' : 'V';
   const currentUnit = unitOf(current, 'mA', 2000) ? 'mA' : 'A';
   const usualV = voltage ? median(voltage.values) / (voltageUnit === 'mV' && !voltage.stated ? 1000 : 1) : 0;
-  const foreign = usualV > 2 * nominalV;
+  const foreign = voltage !== undefined && !(usualV >= LEAST_OF_BANK * nominalV && usualV <= MOST_OF_BANK * nominalV);
   const expectedV = foreign ? usualV : nominalV;
   const inVolts = voltageUnit === 'mV' && !voltage?.stated ? 1000 : 1;
   const sign =
@@ -130,6 +130,8 @@ interface NumericColumn {
 
 const HEAD_ROWS = 3000;
 const DAY_MS = 86_400_000;
+/** Shares of the nominal voltage between which a bank usually is: from empty under load to equalising. */
+const [LEAST_OF_BANK, MOST_OF_BANK] = [0.7, 1.4];
 /** What the book can hold. */
 const VOLTAGE_MOST = 10_000;
 
