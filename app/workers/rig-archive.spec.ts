@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import { PLAIN_MAPPING } from '@core/kept-spec/plain-mapping.data';
 import { newLoad } from '@core/audit/fresh';
 import { newRig } from '@core/rig/new-rig';
 import { simpleBank } from '@core/bank/fresh';
@@ -69,17 +70,7 @@ async function rigWithLog(
       rigId: 'r',
       place: { timeZone: 'Europe/Berlin', latitudeDeg: 52, longitudeDeg: 13 },
       mapping: {
-        delimiter: ',',
-        headerRows: 1,
-        decimal: '.',
-        timeFormat: 'iso',
-        timeColumn: 0,
-        clockColumn: null,
-        voltageColumn: 1,
-        voltageUnit: 'V',
-        current: { by: 'signed', column: 2, chargingIs: 'positive' },
-        currentUnit: 'A',
-        timeZone: 'UTC',
+        ...PLAIN_MAPPING,
         voltageMaxV: widest ? 10_000 : 100,
         currentMaxA: widest ? 100_000 : 1000,
       },

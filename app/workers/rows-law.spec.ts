@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { PLAIN_MAPPING } from '@core/kept-spec/plain-mapping.data';
 import type { LogMapping } from '@core/logbook/plan';
 import { saveRig } from '../storage/rig-rows';
 import { sampleRig } from '../testing/sample-rig';
@@ -15,21 +16,7 @@ const ENCODINGS = [
   'utf-16le with mark',
   'utf-16be with mark',
 ] as const;
-const MAPPING: LogMapping = {
-  delimiter: ',',
-  headerRows: 1,
-  decimal: '.',
-  timeFormat: 'iso',
-  timeColumn: 0,
-  clockColumn: null,
-  voltageColumn: 1,
-  voltageUnit: 'V',
-  current: { by: 'signed', column: 2, chargingIs: 'positive' },
-  currentUnit: 'A',
-  timeZone: 'UTC',
-  voltageMaxV: 30,
-  currentMaxA: 200,
-};
+const MAPPING: LogMapping = { ...PLAIN_MAPPING, voltageMaxV: 30, currentMaxA: 200 };
 
 function encode(text: string, encoding: (typeof ENCODINGS)[number]): Uint8Array<ArrayBuffer> {
   const marked = encoding.endsWith('mark') ? `\uFEFF${text}` : text;

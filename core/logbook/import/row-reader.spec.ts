@@ -1,22 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { PLAIN_MAPPING } from '../../kept-spec/plain-mapping.data';
 import type { LogMapping } from '../plan';
 import { RowReader, type RowSink } from './row-reader';
 
-const MAPPING: LogMapping = {
-  delimiter: ',',
-  headerRows: 1,
-  decimal: '.',
-  timeFormat: 'iso',
-  timeColumn: 0,
-  clockColumn: null,
-  voltageColumn: 1,
-  voltageUnit: 'V',
-  current: { by: 'signed', column: 2, chargingIs: 'positive' },
-  currentUnit: 'A',
-  timeZone: 'UTC',
-  voltageMaxV: 60,
-  currentMaxA: 2000,
-};
 const encoder = new TextEncoder();
 const NOON = Date.UTC(2026, 2, 9, 12);
 const row = (k: number) => `2026-03-09T12:00:${String(k).padStart(2, '0')},12.${k},-${k}.5`;
@@ -50,7 +36,7 @@ function read(rows: readonly string[], mapping: Partial<LogMapping> = {}, column
     reject: (number, column, code) => rejected.push(`${number} ${column} ${code}`),
   };
   const decode = (bytes: Uint8Array) => new TextDecoder().decode(bytes);
-  const reader = new RowReader({ ...MAPPING, ...mapping }, sink, { decode }, columns);
+  const reader = new RowReader({ ...PLAIN_MAPPING, ...mapping }, sink, { decode }, columns);
   reader.push(encoder.encode(`time,V,A\n${rows.join('\n')}\n`));
   reader.end();
   empty();
