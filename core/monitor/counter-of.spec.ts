@@ -59,9 +59,8 @@ describe('how a meter counts by its settings', () => {
     const byHand = { meter: { ...monitor.meter, automaticFull: false } };
     expect(counterOf({ ...SET, capacity: 100 }, facts(byHand)).full).toBeNull();
   });
-  it('measures as its sheet says', () => {
-    expect(hardwareOf({ ...monitor.meter, sampleS: 2, offsetA: -0.1, gainRatio: 1.5, resolutionA: 0.1 })).toEqual({
-      ...{ sampleMs: 2000, offsetA: -0.1, gain: 1.5, resolutionA: 0.1 },
-    });
+  it('measures every so many seconds, to its steps', () => {
+    const hardware = hardwareOf({ ...monitor.meter, sampleS: 2, offsetA: 0.05, gainRatio: 1.01, resolutionA: 0.1 });
+    expect(hardware).toEqual({ sampleMs: 2000, offsetA: 0.05, gain: 1.01, resolutionA: 0.1 });
   });
 });
