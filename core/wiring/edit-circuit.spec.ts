@@ -35,6 +35,23 @@ describe('a part put into a run', () => {
     expect(design('own-more')).toBe(design('fuse-inverter-inv'));
     expect(findings).toEqual([]);
   });
+  it('sits half-way, a fuse 0.1 m from where the run begins, or from its end where one is at its beginning; of a short run, half of it', () => {
+    const put = (id: string, kind: 'fuse' | 'switch', lengthM: number) => {
+      const runs = wiring.runs.map((one) => (one.id === id ? { ...one, lengthM } : one));
+      const made = putInto({ ...wiring, runs }, id, kind, 'x');
+      return [run(made, 'own-x-piece').lengthM, run(made, id).lengthM].map((metres) => Number(metres.toFixed(9)));
+    };
+    // Its run begins at a fuse, and its lead to that fuse at a bar.
+    expect(put('inverter-inv-plus', 'switch', 3)).toEqual([1.5, 1.5]);
+    expect(put('inverter-inv-plus', 'fuse', 3)).toEqual([2.9, 0.1]);
+    expect(put('inverter-inv-plus', 'fuse', 0.12)).toEqual([0.06, 0.06]);
+    const bare = wiring.runs.find(
+      ({ from, role }) =>
+        role === 'positive' && !wiring.parts.some(({ id, kind }) => kind === 'fuse' && from.startsWith(`${id}.`)),
+    )!.id;
+    expect(put(bare, 'fuse', 3)).toEqual([0.1, 2.9]);
+    expect(put(bare, 'fuse', 0.12)).toEqual([0.06, 0.06]);
+  });
   it('only what belongs there', () => {
     expect(INSERTS.link).toEqual([]);
     expect(putInto(wiring, 'main-shunt', 'fuse', 'x')).toBe(wiring);
