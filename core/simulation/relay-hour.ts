@@ -24,18 +24,21 @@ export function relayHour(
   let within = chargeAh;
   for (let part = 0; part < RELAY_PARTS; part++) {
     const first = share * relayAt(relayA, within * bank.perAh);
-    const middle = within + storedOf(besideA + first, within, mayCharge, bank) / (2 * RELAY_PARTS);
+    const middle = held(within + storedOf(besideA + first, within, mayCharge, bank) / (2 * RELAY_PARTS), bank);
     const now = share * relayAt(relayA, middle * bank.perAh);
     given += now / RELAY_PARTS;
-    within += storedOf(besideA + now, middle, mayCharge, bank) / RELAY_PARTS;
-    if (within < 0) within = 0;
+    within = held(within + storedOf(besideA + now, middle, mayCharge, bank) / RELAY_PARTS, bank);
   }
   return given;
 }
 
-/** A at a state of charge, between the rows of its table. */
+/** A bank takes so fast near full that a step would lead beyond it. */
+const held = (chargeAh: number, { capacityAh }: BankLimits): number =>
+  chargeAh < 0 ? 0 : chargeAh > capacityAh ? capacityAh : chargeAh;
+
+/** A at a state of charge of 0 … 1, between the rows of its table. */
 function relayAt(relayA: Float64Array, soc: number): number {
-  const place = soc > 0 ? soc * RELAY_STEPS : 0;
+  const place = soc * RELAY_STEPS;
   const at = place < RELAY_STEPS - 1 ? place | 0 : RELAY_STEPS - 1;
   return relayA[at]! + (place - at) * (relayA[at + 1]! - relayA[at]!);
 }

@@ -7,20 +7,21 @@ const bare = (word: string): string =>
     .replace(/[\p{M}.]/gu, '')
     .toLowerCase();
 
-let known: ReadonlyMap<string, number> | null = null;
+let known: ReadonlyMap<string, number | null> | null = null;
 
-/** Short and long names of the months; what is one month here and another there is none. */
-function monthNames(): ReadonlyMap<string, number> {
-  const found = new Map<string, Set<number>>();
+/** Short and long names of the months; null: what is one month here and another there. */
+function monthNames(): ReadonlyMap<string, number | null> {
+  const found = new Map<string, number | null>();
   for (const locale of LOCALES)
-    for (const month of ['short', 'long'] as const) {
-      const format = new Intl.DateTimeFormat(locale, { month, timeZone: 'UTC' });
-      for (let k = 0; k < 12; k++) {
-        const name = bare(format.format(Date.UTC(2026, k, 15)));
-        for (const one of [name, name.slice(0, 3)]) found.set(one, (found.get(one) ?? new Set()).add(k + 1));
+    for (const length of ['short', 'long'] as const) {
+      const format = new Intl.DateTimeFormat(locale, { month: length, timeZone: 'UTC' });
+      for (let month = 1; month <= 12; month++) {
+        const name = bare(format.format(Date.UTC(2026, month - 1, 15)));
+        for (const one of [name, name.slice(0, 3)])
+          found.set(one, found.has(one) && found.get(one) !== month ? null : month);
       }
     }
-  return new Map([...found].flatMap(([name, months]) => (months.size === 1 ? [[name, [...months][0] ?? 0]] : [])));
+  return found;
 }
 
 /**

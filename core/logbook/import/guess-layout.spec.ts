@@ -233,6 +233,16 @@ describe('a layout that was guessed', () => {
       expect(unsure(rows(between, half))).toContain('date-order');
     }
   });
+  it('is sure of the day first where full stops part the date, whatever the clock, and not for a full stop in the clock', () => {
+    const rows = (date: string, clock: (k: number) => string) =>
+      ['Date;V;A', ...Array.from({ length: 20 }, (_, k) => `${date} ${clock(k)};13.${k};-2.${k}`)].join('\n');
+    const dotted = rows('10.3.2026', (k) => `7:${10 + k} AM`);
+    expect(mapping(dotted).timeFormat).toBe('dmy');
+    expect(unsure(dotted)).not.toContain('date-order');
+    const fraction = rows('10/3/2026', (k) => `07:${10 + k}:00.5`);
+    expect(mapping(fraction).timeFormat).toBe('dmy');
+    expect(unsure(fraction)).toContain('date-order');
+  });
   it('takes columns apart at spaces where nothing else divides them', () => {
     const rows = SAMPLES.map(({ atMs, volts, amps }) => `${atMs / 1000} ${volts} ${amps}`);
     expect(mapping(['time volts amps', ...rows].join('\n'))).toMatchObject({ delimiter: ' ', timeColumn: 0 });

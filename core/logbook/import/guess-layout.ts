@@ -273,9 +273,9 @@ function guessTimeFormat(
   };
   const [dmy, mdy] = [spanOf('dmy'), spanOf('mdy')];
   if (dmy !== mdy) return { timeFormat: dmy < mdy ? 'dmy' : 'mdy', sure: true };
-  // Who writes a morning as AM puts the month first.
-  if (hasHalves) return { timeFormat: 'mdy', sure: false };
-  return { timeFormat: 'dmy', sure: (cells[0] ?? '').includes('.') };
+  // Parted by full stops the day comes first; who writes a morning as AM puts the month first.
+  if (/^\s*\d+\./.test(cells[0] ?? '')) return { timeFormat: 'dmy', sure: true };
+  return { timeFormat: hasHalves ? 'mdy' : 'dmy', sure: false };
 }
 
 function looksLikeVoltage(values: readonly number[]): boolean {
