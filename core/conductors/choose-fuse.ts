@@ -51,21 +51,36 @@ export function whyNoFuse(demand: FuseDemand): NoFuse {
 }
 
 /**
- * Fuses that stand the voltage, break the short circuit and lie between two currents, the smallest first.
+ * Fuses that stand the voltage, break the short circuit and lie between two currents, the smallest first; of the same size in the order of
+ * the families.
  * @param fromA  A, at least
  * @param toA    A, at most
  */
-export const fusesBetween = (place: Place, fromA: number, toA: number): FuseChoice[] =>
-  SIZES.filter(({ ratingA, of }) => ratingA >= fromA && ratingA <= toA && stands(of, place) && breaks(of, place)).map(
-    ({ ratingA, of }) => ({ family: of.family, ratingA }),
-  );
+export function fusesBetween(place: Place, fromA: number, toA: number): readonly FuseChoice[] {
+  const fitting = FUSE_FAMILIES.map((family) => stands(family, place) && breaks(family, place));
+  return between(sizesOf(fitting), fromA, toA, ({ ratingA }) => ratingA);
+}
 
 /** Usual sizes of fuses between two currents, A, whatever their family, the smallest first. @example usualSizes(12.5, 25) // [15,20,25] */
-export const usualSizes = (fromA: number, toA: number): number[] => [
-  ...new Set(SIZES.map(({ ratingA }) => ratingA).filter((ratingA) => ratingA >= fromA && ratingA <= toA)),
-];
+export const usualSizes = (fromA: number, toA: number): readonly number[] => between(USUAL_A, fromA, toA, (size) => size);
 
-/** All sizes of all families, the smallest first; of the same size in the order of the families. */
-const SIZES = FUSE_FAMILIES.flatMap((of) => of.stepsA.map((ratingA) => ({ ratingA, of }))).sort(
-  (a, b) => a.ratingA - b.ratingA,
-);
+/** All sizes of some families; kept, as few of all combinations ever come up. */
+function sizesOf(fitting: readonly boolean[]): readonly FuseChoice[] {
+  const key = fitting.join();
+  const known = SIZES.get(key);
+  if (known) return known;
+  const sizes = FUSE_FAMILIES.filter((_, k) => fitting[k])
+    .flatMap(({ family, stepsA }) => stepsA.map((ratingA) => ({ family, ratingA })))
+    .sort((a, b) => a.ratingA - b.ratingA);
+  SIZES.set(key, sizes);
+  return sizes;
+}
+const SIZES = new Map<string, readonly FuseChoice[]>();
+const USUAL_A = [...new Set(FUSE_FAMILIES.flatMap(({ stepsA }) => stepsA))].sort((a, b) => a - b);
+
+/** Of what rises the part between two bounds, both included. */
+function between<One>(rising: readonly One[], from: number, to: number, valueOf: (one: One) => number): readonly One[] {
+  const first = rising.findIndex((one) => valueOf(one) >= from);
+  const last = rising.findLastIndex((one) => valueOf(one) <= to);
+  return first < 0 ? [] : rising.slice(first, last + 1);
+}

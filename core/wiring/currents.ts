@@ -1,5 +1,6 @@
 import { type CurrentSchool, stringsCounted } from '../bank/current-schools';
 import { type BankString, linkRuns } from './battery-posts';
+import { keptBy } from '../plan/kept-by';
 import type { Demand } from './demand';
 import { type CircuitGraph, type Edge, waysFrom } from './graph';
 import { INPUT, postOf } from './part';
@@ -156,8 +157,17 @@ export const sideOf = ({ carried }: Flow, gives: boolean): Flow['carried'] =>
   carried.filter(({ demand }) => demand.gives === gives);
 
 /** A of one side, all of it at its most. */
-export const sideA = (flow: Flow | undefined, gives: boolean): number =>
-  flow ? sideOf(flow, gives).reduce((sum, { demand, fraction }) => sum + demand.current.value * fraction, 0) : 0;
+export const sideA = (flow: Flow | undefined, gives: boolean): number => {
+  if (!flow) return 0;
+  const { takesA, givesA } = sidesA(flow);
+  return gives ? givesA : takesA;
+};
+
+const sidesA = keptBy((flow: Flow) => {
+  const sumOf = (gives: boolean) =>
+    sideOf(flow, gives).reduce((sum, { demand, fraction }) => sum + demand.current.value * fraction, 0);
+  return { takesA: sumOf(false), givesA: sumOf(true) };
+});
 
 /** Those that give, or those that take: whichever is more. */
 export const largerSide = (flow: Flow): Flow['carried'] => sideOf(flow, sideA(flow, true) > sideA(flow, false));

@@ -33,7 +33,8 @@ export function fuseSizes(
     const known = sizes.get(fuse.id);
     if (known !== undefined) return known;
     const later = [...(behind.get(fuse.id) ?? [])].filter(([{ id }]) => !above.has(id));
-    const behindA = later.map(([one, shares]) => sizeOf(one, new Set([...above, fuse.id])) / shares);
+    const onTheWay = later.length > 0 ? new Set([...above, fuse.id]) : above;
+    const behindA = later.map(([one, shares]) => sizeOf(one, onTheWay) / shares);
     const leastA = leastSize(designA(fuse), Math.max(0, ...behindA), selectiveRatio);
     const wantedA = Math.max(leastA, before.get(fuse.id) ?? 0);
     const selectiveA = fusesFor(fuse, placeOf(fuse), wantedA, Number.POSITIVE_INFINITY)[0]?.ratingA ?? wantedA;
@@ -65,7 +66,7 @@ export function fusesFor(
   place: ReturnType<FusePlaces['placeOf']>,
   fromA: number,
   toA: number,
-): { ratingA: number; family: string | null }[] {
+): readonly { ratingA: number; family: string | null }[] {
   if (sheet) return usualSizes(fromA, toA).map((ratingA) => ({ ratingA, family }));
   const named = FUSE_FAMILIES.find((one) => one.family === family);
   return named

@@ -97,6 +97,7 @@ export function chooseSections({ runs, loops, designA, sideA, bearsA, ladders }:
       at: 0,
       ways: [],
       shortA: 0,
+      perCopper: 0,
     };
   });
   const stepOf = new Map(steps.map((step) => [step.run.id, step]));
@@ -125,39 +126,51 @@ export function chooseSections({ runs, loops, designA, sideA, bearsA, ladders }:
   };
   const isShort = ({ lostV, mostV }: Way) => lostV > mostV;
   const short = new Set(ways.filter(isShort));
-  for (const step of steps) for (const { way, amps } of step.ways) if (short.has(way)) step.shortA += amps;
+  const weigh = (step: Step) => {
+    step.shortA = step.ways.reduce((sum, { way, amps }) => sum + (short.has(way) ? amps : 0), 0);
+    step.perCopper = savedPerCopper(step);
+  };
+  if (short.size > 0) steps.forEach(weigh);
   while (short.size > 0) {
-    let best: { step: Step; perCopper: number } | null = null;
-    for (const step of steps) {
-      const { ladder, ohm, at: here, run, shortA } = step;
-      const [now, next] = [ladder[here], ladder[here + 1]];
-      if (shortA === 0 || now === undefined || next === undefined) continue;
-      const perCopper = (shortA * (at(ohm, here) - at(ohm, here + 1))) / (run.lengthM * run.conductors * (next - now));
-      if (best === null || perCopper > best.perCopper) best = { step, perCopper };
-    }
+    let best: Step | null = null;
+    for (const step of steps) if (step.perCopper > (best?.perCopper ?? 0)) best = step;
     if (best === null) break;
-    move(best.step, 1);
-    for (const { way } of best.step.ways)
+    move(best, 1);
+    best.perCopper = savedPerCopper(best);
+    for (const { way } of best.ways)
       if (short.has(way) && !isShort(way)) {
         short.delete(way);
-        for (const step of way.steps)
-          step.shortA = step.ways.reduce((sum, one) => sum + (short.has(one.way) ? one.amps : 0), 0);
+        way.steps.forEach(weigh);
       }
   }
-  const copper = ({ run, ladder, at: here }: Step) => run.lengthM * run.conductors * at(ladder, here);
+  const mayBeThinner = ({ ohm, at: here, ways: on }: Step): boolean => {
+    const change = at(ohm, here - 1) - at(ohm, here);
+    return on.every(({ way, amps }) => way.lostV + amps * change <= way.mostV);
+  };
   for (let thinner = true; thinner;) {
     thinner = false;
-    for (const step of [...steps].sort((a, b) => copper(b) - copper(a))) {
-      if (step.at === 0 || beyond.has(step.run.id)) continue;
-      move(step, -1);
-      if (step.ways.every(({ way }) => !isShort(way))) thinner = true;
-      else move(step, 1);
-    }
+    const byCopper = steps
+      .filter((step) => step.at > 0 && !beyond.has(step.run.id))
+      .map((step) => ({ step, copper: step.run.lengthM * step.run.conductors * at(step.ladder, step.at) }))
+      .sort((a, b) => b.copper - a.copper);
+    for (const { step } of byCopper)
+      if (mayBeThinner(step)) {
+        move(step, -1);
+        thinner = true;
+      }
   }
   return {
     areaMm2: new Map(steps.map(({ run, ladder, at: here }) => [run.id, at(ladder, here)])),
     beyond: new Set([...beyond, ...lossy]),
   };
+}
+
+/** V that the next section saves on ways that lose too much, for its copper; 0 where there is none, or it would save nothing. */
+function savedPerCopper(step: Step): number {
+  const { run, ladder, ohm, at: here, shortA } = step;
+  if (shortA === 0 || here + 1 === ohm.length) return 0;
+  const copper = run.lengthM * run.conductors * (at(ladder, here + 1) - at(ladder, here));
+  return (shortA * (at(ohm, here) - at(ohm, here + 1))) / copper;
 }
 
 /** The sections that a run may get: the one that lies there, or those that carry; where none does, the thickest. */
@@ -179,6 +192,8 @@ interface Step {
   ways: { way: Way; amps: number }[];
   /** A of those that lose too much as yet. */
   shortA: number;
+  /** V that the next section saves for its copper. */
+  perCopper: number;
 }
 
 /** The whole way to a part and back. */
