@@ -62,7 +62,8 @@ export function fusesBetween(place: Place, fromA: number, toA: number): readonly
 }
 
 /** Usual sizes of fuses between two currents, A, whatever their family, the smallest first. @example usualSizes(12.5, 25) // [15,20,25] */
-export const usualSizes = (fromA: number, toA: number): readonly number[] => between(USUAL_A, fromA, toA, (size) => size);
+export const usualSizes = (fromA: number, toA: number): readonly number[] =>
+  between(USUAL_A, fromA, toA, (size) => size);
 
 /** All sizes of some families; kept, as few of all combinations ever come up. */
 function sizesOf(fitting: readonly boolean[]): readonly FuseChoice[] {
