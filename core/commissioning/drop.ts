@@ -145,11 +145,11 @@ function stretchOf(
 }
 
 /** What a cable or a part adds for the whole current: leads of strings lie side by side. */
-function pieceOf({ run, part }: Edge, { circuit, wiring }: StepContext): Piece | null {
+function pieceOf({ run: laid, part }: Edge, { circuit, wiring }: StepContext): Piece | null {
   const { flows, stringCount } = circuit.currents;
-  const id = run?.id ?? part?.id;
+  const id = laid?.id ?? part?.id;
   // Links lie within a string: volts are read at its two ends.
-  if (id === undefined || run?.role === 'link') return null;
+  if (id === undefined || laid?.role === 'link') return null;
   const share = (flows.get(id)?.strings.length ?? stringCount) / stringCount;
   const piece = (name: string, lowOhm: number, highOhm: number): Piece => ({
     id,
@@ -157,9 +157,10 @@ function pieceOf({ run, part }: Edge, { circuit, wiring }: StepContext): Piece |
     lowOhm: lowOhm * share,
     highOhm: highOhm * share,
   });
-  if (run) {
-    const figures = circuit.runs.find((one) => one.run.id === run.id);
+  if (laid) {
+    const figures = circuit.runs.find((one) => one.run.id === id);
     if (!figures) return null;
+    const { run } = figures;
     const [short, long] = run.lengthBy === 'measured' ? MEASURED : GUESSED;
     return piece(
       run.label,

@@ -7,6 +7,7 @@ import { batteryShares, compareWays, courseRule } from '../wiring/parallel/compa
 import { courseOf } from '../wiring/parallel/course';
 import { wayFigures } from '../wiring/parallel/way-figures';
 import type { WiringPlan } from '../wiring/plan';
+import type { Guard } from '../wiring/protection';
 import { drawnRig, drawnWiring } from './laid-out-rigs';
 import { circuitOf, type Rig } from './van';
 
@@ -25,12 +26,12 @@ function of(rig: Rig, wiring: WiringPlan, seed: number) {
   const rows = cutRows(circuit, wiring.parts, (post) => post);
   return {
     runs: Object.fromEntries(
-      circuit.runs.map(({ run, guard, usual, ...one }) => [
+      circuit.runs.map(({ run, guard, bareM, usual, ...one }) => [
         run.id,
         {
           ...one,
           ...(usual && { usual: { ...usual, oneUp: usual.oneUp?.areaMm2 ?? null, saves: usual.oneUp?.saves ?? null } }),
-          guardedBy: guard && JSON.stringify(guard, (key, value: unknown) => (key === 'working' ? undefined : value)),
+          guardedBy: guard && guardText(guard, bareM),
         },
       ]),
     ),
@@ -45,6 +46,9 @@ function of(rig: Rig, wiring: WiringPlan, seed: number) {
     parallel: paralleled(rig, wiring, circuit, seed),
   };
 }
+
+const guardText = ({ fuses, byEnd, leadsTo }: Guard, bareM: number) =>
+  JSON.stringify({ fuses, byEnd, bareM, leadsTo }, (key, value: unknown) => (key === 'working' ? undefined : value));
 
 function paralleled(rig: Rig, wiring: WiringPlan, circuit: ReturnType<typeof circuitOf>, seed: number) {
   const weak = { ohm: 0.02, looseOhm: 0.001, capacityAh: 40, tempC: 2, chargeFraction: 0.7 };

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { keptBy } from './kept-by';
+import { keptBy, keptWith, steady } from './kept-by';
 
 describe('keptBy', () => {
   it('works out again only what has changed', () => {
@@ -21,5 +21,34 @@ describe('keptBy', () => {
     const one = { id: 7 };
     const nth = [Number.NaN, Number.NaN, 0, -0].map((value) => count(one, value)[2]);
     expect(nth).toEqual([1, 1, 2, 3]);
+  });
+});
+
+describe('keptWith', () => {
+  it('works out again once one of the facts is another', () => {
+    let asked = 0;
+    const price = keptWith((of: { m: number }, facts: { each: number; off: number }) => [
+      of.m * facts.each - facts.off,
+      ++asked,
+    ]);
+    const [one, other] = [{ m: 3 }, { m: 5 }];
+    expect(price(one, { each: 4, off: 0 })).toEqual([12, 1]);
+    expect(price(one, { each: 4, off: 0 })).toEqual([12, 1]);
+    expect(price(other, { each: 4, off: 0 })).toEqual([20, 2]);
+    expect(price(one, { each: 4, off: 2 })).toEqual([10, 3]);
+    expect(price(one, { each: 5, off: 2 })).toEqual([13, 4]);
+    expect(price(other, { each: 4, off: 0 })).toEqual([20, 2]);
+  });
+});
+
+describe('steady', () => {
+  it('hands back what came last for as long as it says the same', () => {
+    const list = steady((last: readonly number[], now) => last.join() === now.join());
+    const first = [1, 2];
+    expect(list(first)).toBe(first);
+    expect(list([1, 2])).toBe(first);
+    const second = [1, 3];
+    expect(list(second)).toBe(second);
+    expect(list([1, 2])).not.toBe(first);
   });
 });

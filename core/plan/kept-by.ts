@@ -16,3 +16,30 @@ export function keptBy<Of extends object, Rest extends readonly unknown[], Resul
     return result;
   };
 }
+
+/** The same for what follows from several facts: one result for each first argument, as long as every one of the facts is the same. */
+export function keptWith<Of extends object, Facts extends object, Result>(
+  of: (first: Of, facts: Facts) => Result,
+): (first: Of, facts: Facts) => Result {
+  const kept = new WeakMap<Of, { facts: Facts; result: Result }>();
+  return (first, facts) => {
+    const last = kept.get(first);
+    if (last && (Object.keys(facts) as (keyof Facts)[]).every((key) => Object.is(facts[key], last.facts[key])))
+      return last.result;
+    const result = of(first, facts);
+    kept.set(first, { facts, result });
+    return result;
+  };
+}
+
+/**
+ * Hands back what came last for as long as it says the same, so that what is kept by it stays kept.
+ * @example steady((a, b) => a.watts === b.watts)({ watts: 5 }) // {"watts":5}
+ */
+export function steady<One>(isSame: (last: One, now: One) => boolean): (now: One) => One {
+  let last: { one: One } | null = null;
+  return (now) => {
+    if (!last || !isSame(last.one, now)) last = { one: now };
+    return last.one;
+  };
+}

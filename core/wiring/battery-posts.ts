@@ -1,7 +1,7 @@
 import type { Bank } from '../bank/plan';
 import type { Battery } from '../cells/battery';
+import type { LaidRun } from './laid-run';
 import { postOf, type Stud, STUDS } from './part';
-import type { Run } from './run';
 
 /** One string of the bank as the circuit sees it: two posts. */
 export interface BankString {
@@ -26,7 +26,7 @@ export const linksOf = ({ id, seriesCount }: Pick<BankString, 'id' | 'seriesCoun
   Array.from({ length: seriesCount - 1 }, (_, k) => ({ from: postOf(id, `${k + 1}-`), to: postOf(id, `${k + 2}+`) }));
 
 /** The runs that are those links, whichever way they are drawn; a link that is missing is left out. */
-export const linkRuns = <One extends { run: Run }>(
+export const linkRuns = <One extends { run: LaidRun }>(
   string: Pick<BankString, 'id' | 'seriesCount'>,
   runs: readonly One[],
 ): { from: string; to: string; one: One }[] =>

@@ -1,7 +1,9 @@
+import { keptBy } from '../plan/kept-by';
 import type { Currents, Flow } from './currents';
 import { isTap } from './fuse-sizes';
+import type { LaidRun } from './laid-run';
 import { postOf } from './part';
-import type { Guard } from './protection';
+import { type Guard, guardsOf } from './protection';
 import type { BornFor, Run } from './run';
 
 /** What a run must bear until a fuse blows, A, by the sizes of the fuses: of what comes to it from either end the more. */
@@ -28,29 +30,28 @@ export function bornFor({ role }: Run, designA: number, beforeA: number, othersA
  * some of the strings only, the others feed it from its far end. A negative: as much as the positives of the same parts, or the last fuse
  * of the one that it leads to. A link of a string: the first fuse on the string’s way. A bond: what the positive bears that bears most,
  * since that may come to touch the chassis. Who bears what does not change with the sizes, so that it is looked up once.
+ * @param nearIds  the runs that are as short as a lead without a fuse may be
  */
-export function bearingsOf(
-  runs: readonly Run[],
-  guards: ReadonlyMap<string, Guard>,
-  currents: Currents,
-  nearM: number,
-): ReadonlyMap<string, Bearing> {
-  const routes = routesOf(currents);
-  const positives = new Map<string, Bearing>();
-  const wide: Wide[] = [];
-  for (const run of runs) {
-    if (run.role !== 'positive') continue;
-    const [guard, flow] = [guards.get(run.id), currents.flows.get(run.id)];
-    const bears = guard && flow ? ofPositive(run, guard, flow, { currents, routes, nearM }) : NONE;
-    positives.set(run.id, bears);
-    if (flow && !isTap(run, guard, nearM)) wide.push({ carries: carriedBy(flow), bears });
-  }
-  const ofOther = (run: Run): Bearing => {
-    if (run.role === 'link') return ofLink(run, currents);
-    return run.role === 'bond' ? ofBond(wide) : ofNegative(run, currents, wide);
-  };
-  return new Map(runs.map((run) => [run.id, positives.get(run.id) ?? ofOther(run)]));
-}
+export const bearingsOf = keptBy(
+  (currents: Currents, runs: readonly LaidRun[], nearIds: ReadonlySet<string>): ReadonlyMap<string, Bearing> => {
+    const guards = guardsOf(currents);
+    const routes = routesOf(currents);
+    const positives = new Map<string, Bearing>();
+    const wide: Wide[] = [];
+    for (const run of runs) {
+      if (run.role !== 'positive') continue;
+      const [guard, flow, isNear] = [guards.get(run.id), currents.flows.get(run.id), nearIds.has(run.id)];
+      const bears = guard && flow ? ofPositive(run, guard, flow, { currents, routes, isNear }) : NONE;
+      positives.set(run.id, bears);
+      if (flow && !isTap(isNear, guard)) wide.push({ carries: carriedBy(flow), bears });
+    }
+    const ofOther = (run: LaidRun): Bearing => {
+      if (run.role === 'link') return ofLink(run, currents);
+      return run.role === 'bond' ? ofBond(wide) : ofNegative(run, currents, wide);
+    };
+    return new Map(runs.map((run) => [run.id, positives.get(run.id) ?? ofOther(run)]));
+  },
+);
 
 /** Of which parts a run carries current, and from which strings. */
 type Carries = ReadonlyMap<unknown, readonly number[]>;
@@ -66,30 +67,30 @@ const ofBond = (positives: readonly { bears: Bearing }[]): Bearing => ({
 });
 
 function ofPositive(
-  run: Run,
+  run: LaidRun,
   guard: Guard,
   flow: Flow,
-  { currents, routes, nearM }: { currents: Currents; routes: readonly Route[]; nearM: number },
+  { currents, routes, isNear }: { currents: Currents; routes: readonly Route[]; isNear: boolean },
 ): Bearing {
   // A short lead to a fuse needs to bear no more than that fuse lets through: by the rule of the distance.
-  if (isTap(run, guard, nearM)) return { ...NONE, beforeA: (sizes) => sizes.get(guard.leadsTo?.id ?? '') ?? 0 };
+  if (isTap(isNear, guard)) return { ...NONE, beforeA: (sizes) => sizes.get(guard.leadsTo.id) ?? 0 };
   const beforeA = (sizes: Sizes) =>
     Math.max(0, ...guard.byEnd.map((fuses) => fuses.reduce((all, { id }) => all + (sizes.get(id) ?? 0), 0)));
-  const isNear = run.lengthM <= nearM * (1 + 1e-9) && currents.outWays.every((way) => isRightBehindFuse(run, way));
   // From its far end it is the same: a fuse that it leads from is near enough.
-  if (flow.strings.length === currents.stringCount || isNear) return { ...NONE, beforeA };
+  const isBehindFuse = () => isNear && currents.outWays.every((way) => isRightBehindFuse(run, way));
+  if (flow.strings.length === currents.stringCount || isBehindFuse()) return { ...NONE, beforeA };
   return { beforeA, othersA: ofOthers(run, flow, currents, routes) };
 }
 
 /** Whether a run begins at a fuse on a way, or does not lie on it. */
-function isRightBehindFuse({ id }: Run, way: Currents['outWays'][number]): boolean {
+function isRightBehindFuse({ id }: LaidRun, way: Currents['outWays'][number]): boolean {
   const k = way.findIndex((edge) => edge.run?.id === id);
   return k < 0 || way[k - 1]?.part?.kind === 'fuse';
 }
 
 /** What comes from the other strings: where the run’s own way has a fuse before they join it, no more than that lets through. */
 function ofOthers(
-  run: Run,
+  run: LaidRun,
   { carried, strings }: Flow,
   { flows, outWays }: Currents,
   routes: readonly Route[],
@@ -165,7 +166,7 @@ function letThroughA(passed: readonly OnWay[], sizes: Sizes): number {
 }
 const covers = (all: readonly number[], some: readonly number[]) => some.every((one) => all.includes(one));
 
-function ofNegative(run: Run, { flows, loops, inputs }: Currents, wide: readonly Wide[]): Bearing {
+function ofNegative(run: LaidRun, { flows, loops, inputs }: Currents, wide: readonly Wide[]): Bearing {
   const flow = flows.get(run.id);
   if (!flow) return NONE;
   // A part’s own lead: nothing comes through it but what the last fuses before it let through.
@@ -209,7 +210,7 @@ function sumOf(groups: readonly (readonly Wide[])[]): Bearing {
   return { beforeA: all('beforeA'), othersA: all('othersA') };
 }
 
-function ofLink(run: Run, { outWays }: Currents): Bearing {
+function ofLink(run: LaidRun, { outWays }: Currents): Bearing {
   const ways = outWays.filter((way) => way.some((edge) => edge.run?.id === run.id));
   const ids = new Set(ways.flatMap((way) => way.find(({ part }) => part?.kind === 'fuse')?.part?.id ?? []));
   return { ...NONE, beforeA: (sizes) => Math.max(0, ...[...ids].map((id) => sizes.get(id) ?? 0)) };

@@ -1,12 +1,12 @@
 import { type CircuitGraph, waysFrom } from './graph';
+import type { LaidRun } from './laid-run';
 import { type Part, postOf, THROUGH } from './part';
-import type { Run } from './run';
 
 /** A fuse, a switch or a relay that plus leads around: it cuts nothing off. */
 export interface Bridged {
   partId: string;
   /** What leads around it. */
-  runs: Run[];
+  runs: LaidRun[];
 }
 
 /** Every part of the positive side that is there to part a way, and from one of whose posts another way leads to the other. */

@@ -30,6 +30,8 @@ export interface RunFigures {
   usual: UsualDay | null;
   /** Fuses that blow for it. */
   guard: Guard | null;
+  /** m of positive cable from the battery to its far end, without a fuse on the way; 0: none of it is bare. */
+  bareM: number;
 }
 
 /** What an average day makes of a run. */

@@ -6,11 +6,12 @@ import { fusesBetween, OVER_LOAD } from '../conductors/choose-fuse';
 import type { SectionList } from '../conductors/choose-section';
 import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
 import { sumOver } from '../formula/formula';
+import { keptBy, keptWith, steady } from '../plan/kept-by';
 import { at } from '../quantity/guard';
 import { type Bearing, bearingsOf, bornA, bornFor } from './bearing';
 import type { Circuit, CircuitFigures, FuseFigures, LoopFigures, RunFigures } from './circuit-figures';
 import { type Currents, currentsOf, type Flow, type Loop, sideA } from './currents';
-import { type Demand, type DemandParts, demandsOf, inputsOf } from './demand';
+import { type Demand, type DemandParts, demandsOf } from './demand';
 import { findingsOf } from './findings';
 import {
   conductorTemp,
@@ -25,11 +26,12 @@ import {
 import { farFromList, isFree, leastOffSheet } from './fuse-sheet';
 import { fusesFor, isOfSheet, isTap } from './fuse-sizes';
 import { highestOfBank, highestOfSecond } from './highest';
+import { type LaidRun, laidRuns } from './laid-run';
 import { type Part, postOf } from './part';
 import { pick } from './pick';
 import type { WiringPlan } from './plan';
 import { surgeOf, usualDay } from './usual-day';
-import { type FusePart, fusesBehind, type Guard, guardsOf } from './protection';
+import { bareM, type FusePart, fusesBehind, type Guard, guardsOf } from './protection';
 import { cableLength, type Run, runLength } from './run';
 import { runSection } from './run-ohm';
 import { shapeOf } from './shape';
@@ -46,53 +48,57 @@ export interface CircuitParts extends DemandParts {
  * @throws {Error} where sizes and sections do not settle
  */
 export function workOut(rig: CircuitParts): Circuit {
-  const { wiring, bank, chemistryEdits } = rig;
-  const shape = shapeOf(wiring.parts, wiring.runs, bank, chemistryEdits);
-  const { strings, seconds, graph, known, fromBank } = shape;
+  const { audit, wiring, loads, inverters, sources, bank, chemistryEdits } = rig;
+  const laid = laidRuns(wiring.runs);
+  const shape = shapeOf(wiring.parts, laid, bank, chemistryEdits);
+  const { strings, seconds, graph, fromBank } = shape;
+  const astray = new Set(graph.astray);
+  const known = wiring.runs.filter((_, k) => !astray.has(at(laid, k)));
+  const lengths = new Map(known.map(({ id, lengthM }) => [id, lengthM]));
+  const lengthM = ({ id }: LaidRun) => pick(lengths, id);
   const chemistry = chemistryOf(bank.battery, chemistryEdits);
-  const highest = highestOfBank(bank, chemistry, rig.sources);
+  const highest = highestOfBank(bank, chemistry, sources);
   const highestV = highest.value;
   const nominalV = cellsInSeries(bank) * chemistry.nominalCellV;
-  const demands = {
-    bank: demandsOf(wiring.parts, rig, nominalV),
-    inputs: inputsOf(wiring.parts, rig, highestV),
-    secondIds: seconds.map(({ id }) => id),
-  };
-  const currents = currentsOf(graph, wiring.runs, strings, demands, bank.currentSchool);
+  const planned = { audit, loads, inverters, sources, bank, chemistryEdits };
+  const demands = demandsOf(wiring.parts, { ...planned, nominalV, highestV });
+  const currents = currentsOf(shape, demands, bank.currentSchool, lengthM);
   const secondV = Math.max(0, ...seconds.map((second) => second.nominalV));
   const ofSecond = highestOfSecond(secondV);
   const highestAt = ({ id }: FusePart) => (fromBank(postOf(id, 'in')) === null && secondV > 0 ? ofSecond : highest);
   const guards = guardsOf(currents);
   const behind = fusesBehind(currents);
-  const designs = new Map([
-    ...known.map((run) => [run.id, designCurrent(currents.flows.get(run.id), run.id, run.label)] as const),
-    ...wiring.parts.map((part) => [part.id, designCurrent(currents.flows.get(part.id), part.id, part.name)] as const),
-  ]);
+  const designs = designsOf(currents, shape.known, wiring.parts);
   const designA = ({ id }: { id: string }) => designs.get(id)?.value ?? 0;
 
-  const bearings = bearingsOf(wiring.runs, guards, currents, wiring.nearM);
-  const facts = { wiring, shape, currents, behind, bearings, designA, highestAt };
+  const nearIds = nearRuns(known, wiring.nearM);
+  const bearings = bearingsOf(currents, laid, nearIds);
+  const facts = { wiring, known, shape, currents, behind, bearings, designA, highestAt };
   const { sizes, chosen, seenOhm } = settle(facts);
   const placeOf = (fuse: FusePart) => placeBy(seenOhm, highestAt(fuse).value, fuse);
   const wires = known.flatMap((run): Wire[] => {
     const carriesA = anyAmpacity(run, areaOf(run, chosen));
-    const isLead = isTap(run, guards.get(run.id), wiring.nearM);
+    const isLead = isTap(nearIds.has(run.id), guards.get(run.id));
     return carriesA === null ? [] : [{ run, carriesA, bearing: pick(bearings, run.id), isLead }];
   });
   const leastA = leastOffSheet({ wiring, behind, designA, placeOf, sizes });
   const fuses = fusesChosen({ wiring, guards, wires, sizes, designs, highestAt, seenOhm, leastA, behind, currents });
   // What stands in them: under the wire it may be more than what the sections were chosen for.
   const ratings = new Map([...sizes, ...fuses.flatMap(ratingOf)]);
-  const runs = known.map((run) =>
-    runFigures(run, areaOf(run, chosen), pick(designs, run.id), {
+  const runs = known.map((run) => {
+    const [guard, bearing] = [guards.get(run.id) ?? null, pick(bearings, run.id)];
+    return runFigures(run, {
+      areaMm2: areaOf(run, chosen),
+      design: pick(designs, run.id),
       flow: currents.flows.get(run.id),
-      guard: guards.get(run.id) ?? null,
-      bearing: pick(bearings, run.id),
-      sizes: ratings,
+      guard,
+      bareM: guard ? bareM(guard, lengthM) : 0,
+      beforeA: bearing.beforeA(ratings),
+      othersA: bearing.othersA(ratings),
       list: wiring.list,
       nominalV,
-    }),
-  );
+    });
+  });
   const byId = new Map(runs.map((one) => [one.run.id, one]));
   const figures: CircuitFigures = {
     strings,
@@ -147,11 +153,32 @@ const ofAllRuns = (
     ({ one }) => of(one),
   );
 
+/** Design currents of all runs and parts. */
+const designsOf = keptBy(
+  ({ flows }: Currents, runs: readonly LaidRun[], parts: readonly Part[]): ReadonlyMap<string, Figure> =>
+    new Map([
+      ...runs.map(({ id, label }) => [id, designCurrent(flows.get(id), id, label)] as const),
+      ...parts.map(({ id, name }) => [id, designCurrent(flows.get(id), id, name)] as const),
+    ]),
+);
+
+const sameIds = steady(
+  (last: ReadonlySet<string>, now) => last.size === now.size && [...now].every((id) => last.has(id)),
+);
+
+/** Runs that are as short as a lead without a fuse may be. */
+const nearRuns = (runs: readonly Run[], nearM: number): ReadonlySet<string> =>
+  sameIds(new Set(runs.flatMap(({ id, lengthM }) => (lengthM <= nearM * (1 + 1e-9) ? [id] : []))));
+
 interface RunFacts {
+  areaMm2: number;
+  design: Figure;
   flow: Flow | undefined;
   guard: Guard | null;
-  bearing: Bearing;
-  sizes: ReadonlyMap<string, number>;
+  bareM: number;
+  /** What it must bear. */
+  beforeA: number;
+  othersA: number;
   list: SectionList;
   nominalV: number;
 }
@@ -167,9 +194,9 @@ const runDropAt = (run: Run, areaMm2: number, currentA: Figure, key: string): Fi
     { key, says: `${run.label}, voltage lost` },
   );
 
-function runFigures(run: Run, areaMm2: number, design: Figure, facts: RunFacts): RunFigures {
-  const { flow, guard, bearing, sizes, list, nominalV } = facts;
-  const [beforeA, othersA] = [bearing.beforeA(sizes), bearing.othersA(sizes)];
+/** Kept for each run: of what is typed of one, most of the others see nothing. */
+const runFigures = keptWith((run: Run, facts: RunFacts): RunFigures => {
+  const { areaMm2, design, flow, beforeA, othersA, list, nominalV } = facts;
   const ampacityA = anyAmpacity(run, areaMm2);
   const drop = runDropAt(run, areaMm2, design, run.id);
   return {
@@ -203,9 +230,10 @@ function runFigures(run: Run, areaMm2: number, design: Figure, facts: RunFacts):
             },
             { key: run.id, says: `${run.label}, warmth` },
           ),
-    guard,
+    guard: facts.guard,
+    bareM: facts.bareM,
   };
-}
+});
 
 /** A run with what it carries where it lies, A. */
 interface Wire {

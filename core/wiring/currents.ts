@@ -1,10 +1,12 @@
 import { type CurrentSchool, stringsCounted } from '../bank/current-schools';
-import { type BankString, linkRuns } from './battery-posts';
-import { keptBy } from '../plan/kept-by';
-import type { Demand } from './demand';
+import { keptBy, steady } from '../plan/kept-by';
+import { at } from '../quantity/guard';
+import { linkRuns } from './battery-posts';
+import type { Demand, Demands } from './demand';
 import { type CircuitGraph, type Edge, waysFrom } from './graph';
+import type { LaidRun } from './laid-run';
 import { INPUT, postOf } from './part';
-import type { Run } from './run';
+import type { CircuitShape } from './shape';
 
 /** What passes through a run or a part, at its most. */
 export interface Flow {
@@ -22,12 +24,10 @@ export interface Loop {
   back: Edge[] | null;
 }
 
-export interface Currents {
+/** What flows where, whichever way to a part is the longest. */
+interface Flows {
   /** By id of the run or part. */
   flows: ReadonlyMap<string, Flow>;
-  loops: Loop[];
-  /** Of chargers between two batteries: from the second one to their inputs and back. */
-  inputs: Loop[];
   /** All ways from a string to a part, for what protects what. */
   outWays: readonly (readonly Edge[])[];
   /** The same of negatives, from a string to a part. */
@@ -35,26 +35,61 @@ export interface Currents {
   stringCount: number;
 }
 
-/** Who is fed by the bank, and who by a second battery. */
-export interface Demands {
-  bank: readonly Demand[];
-  inputs: readonly Demand[];
-  secondIds: readonly string[];
+export interface Currents extends Flows {
+  loops: readonly Loop[];
+  /** Of chargers between two batteries: from the second one to their inputs and back. */
+  inputs: readonly Loop[];
+}
+
+/** The ways of one part’s current, from each of the strings, or from the nearest second battery. */
+interface Track {
+  demand: Demand;
+  outs: readonly (Edge[] | null)[];
+  backs: readonly (Edge[] | null)[];
+}
+
+interface Tracks extends Flows {
+  bank: readonly Track[];
+  inputs: readonly Track[];
 }
 
 /**
  * What every run and part carries: each consumer's current along its way. What only some of the strings feed carries its share under the
- * school of parallel currents; what all of them feed carries the whole.
+ * school of parallel currents; what all of them feed carries the whole. The same comes back for as long as nothing is joined or drawn
+ * otherwise, and no other way to a part becomes the longest.
+ * @param lengthM  of each run
  */
 export function currentsOf(
-  graph: CircuitGraph,
-  runs: readonly Run[],
-  strings: readonly BankString[],
-  { bank, inputs, secondIds }: Demands,
+  shape: CircuitShape,
+  demands: Demands,
   school: CurrentSchool,
+  lengthM: (run: LaidRun) => number,
 ): Currents {
+  const tracks = tracksOf(shape, demands, school);
+  const longest = [...tracks.bank, ...tracks.inputs].flatMap(({ outs, backs }) => [
+    longestOf(outs, lengthM),
+    longestOf(backs, lengthM),
+  ]);
+  return alongLongest(tracks, sameChoice(longest));
+}
+
+const sameChoice = steady(
+  (last: readonly number[], now) => last.length === now.length && last.every((place, k) => place === now[k]),
+);
+
+/** @param longest  the places of the longest ways out and back, part after part; -1: there is none */
+const alongLongest = keptBy(({ bank, inputs, ...flows }: Tracks, longest: readonly number[]): Currents => {
+  const loops = [...bank, ...inputs].map(({ demand, outs, backs }, k): Loop => ({
+    demand,
+    out: outs[at(longest, 2 * k)] ?? null,
+    back: backs[at(longest, 2 * k + 1)]?.toReversed() ?? null,
+  }));
+  return { ...flows, loops: loops.slice(0, bank.length), inputs: loops.slice(bank.length) };
+});
+
+const tracksOf = keptBy((shape: CircuitShape, demands: Demands, school: CurrentSchool): Tracks => {
+  const { graph, strings, seconds, known } = shape;
   const flows = new Map<string, Flow>();
-  const loops: Loop[] = [];
   const outWays: Edge[][] = [];
   const backWays: Edge[][] = [];
   const sharing = stringsCounted(school, strings.length);
@@ -63,11 +98,11 @@ export function currentsOf(
   const [positives, negatives] = [from(graph.positive, '+'), from(graph.negative, '-')];
   const all = strings.map((_, k) => k);
   // The links within a string lie on every way that begins at it.
-  const named = runs.map((run) => ({ run }));
+  const named = known.map((run) => ({ run }));
   const links = strings.map((string) =>
     linkRuns(string, named).map(({ from, to, one }): Edge => ({ a: from, b: to, run: one.run, part: null })),
   );
-  for (const demand of bank) {
+  const bank = demands.bank.map((demand): Track => {
     const outs = positives.map((ways, k) => {
       const way = ways(postOf(demand.partId, '+'));
       return way && [...(links[k] ?? []), ...way];
@@ -81,28 +116,26 @@ export function currentsOf(
     carry(flows, demand, counted, sharing);
     outWays.push(...outs.filter((way) => way !== null));
     backWays.push(...backs.filter((way) => way !== null));
-    loops.push({ demand, out: longest(outs), back: longest(backs)?.toReversed() ?? null });
-  }
-  const plus = waysFrom(
-    graph.positive,
-    secondIds.map((id) => postOf(id, '+')),
-  );
-  const minus = waysFrom(
-    graph.negative,
-    secondIds.map((id) => postOf(id, '-')),
-  );
-  const inputLoops = inputs.map((demand): Loop => {
+    return { demand, outs, backs };
+  });
+  const fromSeconds = (side: CircuitGraph['positive'], pole: '+' | '-') =>
+    waysFrom(
+      side,
+      seconds.map(({ id }) => postOf(id, pole)),
+    );
+  const [plus, minus] = [fromSeconds(graph.positive, '+'), fromSeconds(graph.negative, '-')];
+  const inputs = demands.inputs.map((demand): Track => {
     const out = plus(postOf(demand.partId, INPUT));
     const whole = minus(postOf(demand.partId, '-'));
     // What would come back through the shunt has its negative on the bank’s side, and is to be moved: only its own lead counts meanwhile.
     const back = whole?.some(({ part }) => part?.kind === 'shunt') ? whole.slice(-1) : whole;
     for (const way of [out, back]) if (way) carryAlone(flows, demand, way, all);
     if (out) outWays.push(out);
-    return { demand, out, back: back?.reverse() ?? null };
+    return { demand, outs: [out], backs: [back] };
   });
   for (const flow of flows.values()) flow.strings = mostly(flow);
-  return { flows, loops, inputs: inputLoops, outWays, backWays, stringCount: strings.length };
-}
+  return { flows, bank, inputs, outWays, backWays, stringCount: strings.length };
+});
 
 /** The strings from which most of a flow comes. */
 function mostly({ carried }: Flow): readonly number[] {
@@ -157,11 +190,8 @@ export const sideOf = ({ carried }: Flow, gives: boolean): Flow['carried'] =>
   carried.filter(({ demand }) => demand.gives === gives);
 
 /** A of one side, all of it at its most. */
-export const sideA = (flow: Flow | undefined, gives: boolean): number => {
-  if (!flow) return 0;
-  const { takesA, givesA } = sidesA(flow);
-  return gives ? givesA : takesA;
-};
+export const sideA = (flow: Flow | undefined, gives: boolean): number =>
+  flow ? sidesA(flow)[gives ? 'givesA' : 'takesA'] : 0;
 
 const sidesA = keptBy((flow: Flow) => {
   const sumOf = (gives: boolean) =>
@@ -172,10 +202,12 @@ const sidesA = keptBy((flow: Flow) => {
 /** Those that give, or those that take: whichever is more. */
 export const largerSide = (flow: Flow): Flow['carried'] => sideOf(flow, sideA(flow, true) > sideA(flow, false));
 
-const lengthOf = (way: readonly Edge[]) => way.reduce((sum, { run }) => sum + (run?.lengthM ?? 0), 0);
-
-const longest = (ways: readonly (Edge[] | null)[]): Edge[] | null =>
-  ways.reduce<Edge[] | null>(
-    (most, way) => (way && (most === null || lengthOf(way) > lengthOf(most)) ? way : most),
-    null,
-  );
+/** The place of the longest of some ways; -1: there is none. */
+function longestOf(ways: Track['outs'], lengthM: (run: LaidRun) => number): number {
+  let [place, mostM] = [-1, -1];
+  ways.forEach((way, k) => {
+    const ownM = way?.reduce((sum, { run }) => sum + (run ? lengthM(run) : 0), 0) ?? -1;
+    if (ownM > mostM) [place, mostM] = [k, ownM];
+  });
+  return place;
+}

@@ -11,6 +11,7 @@ import { joinsByRelay, type Source } from '../sources/source';
 import { sourceLimit } from '../sources/source-limit';
 import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
 import { account, formula, sumOver } from '../formula/formula';
+import { keptWith } from '../plan/kept-by';
 import { at } from '../quantity/guard';
 import { loadsOn } from './loads-on';
 import type { Part, PartOf } from './part';
@@ -24,6 +25,26 @@ export interface DemandParts {
   bank: Bank;
   chemistryEdits: ChemistryEdits;
 }
+
+/** The voltages at which a circuit is worked, V. */
+interface DemandVolts {
+  nominalV: number;
+  highestV: number;
+}
+
+/** Who is fed by the bank, and who by a second battery. */
+export interface Demands {
+  bank: readonly Demand[];
+  inputs: readonly Demand[];
+}
+
+/** What all parts of a circuit take and give; kept until something of the plan is another, whatever is typed of its runs. */
+export const demandsOf = keptWith(
+  (parts: readonly Part[], { nominalV, highestV, ...rig }: DemandParts & DemandVolts): Demands => ({
+    bank: ofBank(parts, rig, nominalV),
+    inputs: inputsOf(parts, rig, highestV),
+  }),
+);
 
 /** By the hour of an average day [24]. */
 export interface UsualDraw {
@@ -93,7 +114,7 @@ const inputCurrent = formula({
 });
 
 /** What chargers between two batteries take out of the second one. @param highestV  of the bank while it is charged */
-export function inputsOf(parts: readonly Part[], { sources }: DemandParts, highestV: number): Demand[] {
+function inputsOf(parts: readonly Part[], { sources }: DemandParts, highestV: number): Demand[] {
   const second = parts.find((part): part is PartOf<'second-battery'> => part.kind === 'second-battery');
   return parts.flatMap((part): Demand[] => {
     const source = part.kind === 'charger' && part.hasInput && sources.find(({ id }) => id === part.sourceId);
@@ -115,7 +136,7 @@ export function inputsOf(parts: readonly Part[], { sources }: DemandParts, highe
  * What each part of a circuit takes or gives; parts that only carry are not among them.
  * @param nominalV  of the bank, by which the audit's hours are told in ampere
  */
-export function demandsOf(parts: readonly Part[], rig: DemandParts, nominalV: number): Demand[] {
+function ofBank(parts: readonly Part[], rig: DemandParts, nominalV: number): Demand[] {
   const lineOf = new Map(rig.audit.lines.map((line) => [line.id, line]));
   const loadOf = new Map(rig.loads.map((load) => [load.id, load]));
   const lowestV = lowestWorkingV(rig.bank, rig.chemistryEdits);

@@ -9,6 +9,7 @@ import type { CircuitFigures, FuseFigures, RunFigures } from './circuit-figures'
 import { type BetterFuse, type Finding, finding, SEVERITIES } from './finding';
 import { isOfSheet, isRated } from './fuse-sizes';
 import { type CircuitGraph, waysFrom } from './graph';
+import type { LaidRun } from './laid-run';
 import { isByHand } from './new-parts';
 import { type Part, partIdOf, postOf, type Stud } from './part';
 import type { WiringPlan } from './plan';
@@ -105,7 +106,7 @@ function switchedMeters({ strings }: CircuitFigures, { positive }: CircuitGraph,
 }
 
 /** A fuse that is led around protects nothing; a switch or a relay may be meant to be. */
-function ofBridged(partId: string, runs: readonly Run[], { parts }: WiringPlan): Finding {
+function ofBridged(partId: string, runs: readonly LaidRun[], { parts }: WiringPlan): Finding {
   const isFuse = parts.some(({ id, kind }) => id === partId && kind === 'fuse');
   const [own, ...others] = runs.filter(({ id }) => isByHand(id));
   return finding(
@@ -120,7 +121,7 @@ function ofBridged(partId: string, runs: readonly Run[], { parts }: WiringPlan):
 }
 
 function ofRun(
-  { run, design, areaMm2, chosen, ampacityA, bears, bearsFor, guard }: RunFigures,
+  { run, design, areaMm2, chosen, ampacityA, bears, bearsFor, bareM }: RunFigures,
   { wiring, beyond }: FindingFacts,
 ): Finding[] {
   const on = { run: run.id };
@@ -159,8 +160,8 @@ function ofRun(
     );
   }
   // Between the fuse’s own posts and the battery there is nothing that could blow.
-  if (guard && guard.bareM > wiring.nearM * (1 + SLACK))
-    found.push(finding('error', on, { code: 'bare', bareM: guard.bareM, mostM: wiring.nearM }));
+  if (bareM > wiring.nearM * (1 + SLACK))
+    found.push(finding('error', on, { code: 'bare', bareM, mostM: wiring.nearM }));
   return found;
 }
 

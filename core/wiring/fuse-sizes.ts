@@ -4,7 +4,6 @@ import type { FuseFigures } from './circuit-figures';
 import type { Part } from './part';
 import type { WiringPlan } from './plan';
 import type { Behind, FusePart, Guard } from './protection';
-import type { Run } from './run';
 
 /** What the size of a fuse follows from. */
 export interface FusePlaces {
@@ -80,9 +79,9 @@ export function fusesFor(
 export const isOfSheet = ({ design, largest }: Pick<FuseFigures, 'design' | 'largest'>): boolean =>
   largest === null && design.value === 0;
 
-/** A lead to a fuse, so short that it needs no guard of its own. */
-export const isTap = (run: Run, guard: Guard | null | undefined, nearM: number): boolean =>
-  guard?.leadsTo !== null && guard !== null && guard !== undefined && run.lengthM <= nearM * (1 + 1e-9);
+/** A lead to a fuse, so short that it needs no guard of its own. @param isNear  whether it is short enough */
+export const isTap = (isNear: boolean, guard: Guard | null | undefined): guard is Guard & { leadsTo: FusePart } =>
+  isNear && guard !== null && guard !== undefined && guard.leadsTo !== null;
 
 /** Parts that a current passes and that are rated for one. */
 export const isRated = (part: Part): part is Exclude<Extract<Part, { ratingA: number | null }>, FusePart> =>

@@ -1,12 +1,12 @@
 import { type BankString, stringPosts } from './battery-posts';
+import type { LaidRun } from './laid-run';
 import { type Part, postOf, postsOf, THROUGH } from './part';
-import type { Run } from './run';
 
 /** A way between two posts: along a run, or through a part. */
 export interface Edge {
   a: string;
   b: string;
-  run: Run | null;
+  run: LaidRun | null;
   part: Part | null;
 }
 
@@ -17,13 +17,13 @@ export interface CircuitGraph {
   /** Negatives and bonds, and the shunt. */
   negative: ReadonlyMap<string, readonly Edge[]>;
   /** Runs whose posts are not there, or are one and the same. */
-  astray: readonly Run[];
+  astray: readonly LaidRun[];
 }
 
 /** Which post can be reached from which, on either side of the circuit. */
 export function circuitGraph(
   parts: readonly Part[],
-  runs: readonly Run[],
+  runs: readonly LaidRun[],
   strings: readonly BankString[],
 ): CircuitGraph {
   const posts = new Set([...parts.flatMap(postsOf), ...strings.flatMap(stringPosts)]);
@@ -32,7 +32,7 @@ export function circuitGraph(
   const join = (side: Map<string, Edge[]>, edge: Edge) => {
     for (const post of [edge.a, edge.b]) side.set(post, [...(side.get(post) ?? []), edge]);
   };
-  const astray: Run[] = [];
+  const astray: LaidRun[] = [];
   for (const run of runs) {
     if (run.from === run.to || !posts.has(run.from) || !posts.has(run.to)) {
       astray.push(run);

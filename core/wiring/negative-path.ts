@@ -1,12 +1,12 @@
 import { at } from '../quantity/guard';
 import type { BankString } from './battery-posts';
 import { type CircuitGraph, type Edge, waysFrom } from './graph';
+import type { LaidRun } from './laid-run';
 import { MINUS_BAR } from './new-parts';
 import { type Part, partIdOf, postOf } from './part';
-import type { Run } from './run';
 
 interface Crossing {
-  run: Run;
+  run: LaidRun;
   end: 'from' | 'to';
 }
 
@@ -14,7 +14,7 @@ interface Crossing {
 export interface Bypass {
   partId: string;
   /** The runs that it takes, from the part to the bank. */
-  runs: Run[];
+  runs: LaidRun[];
   /** The one that crosses to the bank’s side, and which of its ends lies there. */
   crossing: Crossing | null;
   /** Which of its ends goes to which post, so that it is counted; null: there is none to bring it to. */
@@ -63,7 +63,7 @@ function moveOf(
 ): Bypass['move'] {
   const shunts = parts.flatMap(({ id, kind }) => (kind === 'shunt' ? [postOf(id, 'bank')] : []));
   const bars = parts.flatMap(({ id, kind }) => (kind === 'bar' ? [postOf(id, 'bar')] : []));
-  const isJoined = (from: string, but: Run | null) => {
+  const isJoined = (from: string, but: LaidRun | null) => {
     const isAvoided = (edge: Edge) => edge.part?.kind === 'shunt' || (but !== null && edge.run === but);
     const ways = waysFrom(graph.negative, [from], isAvoided);
     return shunts.some((post) => ways(post) !== null);
@@ -116,7 +116,7 @@ export function landings(
 }
 
 /** The first run of a way whose far end lies on the bank’s side. */
-function crossingOf(runs: readonly Run[], from: string, onBankSide: ReadonlySet<string>): Bypass['crossing'] {
+function crossingOf(runs: readonly LaidRun[], from: string, onBankSide: ReadonlySet<string>): Bypass['crossing'] {
   let at = from;
   for (const run of runs) {
     const end = run.from === at ? 'to' : 'from';

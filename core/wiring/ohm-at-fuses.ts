@@ -1,19 +1,21 @@
 import { at } from '../quantity/guard';
 import { islandsOf, ohmSeenAt, type Resistor, type Source } from '../network/solve';
 import { type BankString, linkRuns } from './battery-posts';
+import type { LaidRun } from './laid-run';
 import { type Part, postOf } from './part';
-import type { Run } from './run';
-import { runOhm } from './run-ohm';
 
 /** A fuse or a switch, Ω: less than any lead, and not nothing. */
 const CLOSED_OHM = 1e-6;
 /** Inside a second battery whose own is not known: a starter battery of 12 V. */
 export const SECOND_OHM = 0.005;
 /** Cold copper: a short circuit does not wait for it to warm up. */
-const COLD_C = 20;
+export const COLD_C = 20;
 
-/** By fuse, what the current of a short circuit right beside it sees, Ω, with the sections of the runs; a fuse that no battery reaches is not among them. */
-export type OhmAtFuses = (areaMm2: (run: Run) => number) => ReadonlyMap<string, number>;
+/**
+ * By fuse, what the current of a short circuit right beside it sees, Ω; a fuse that no battery reaches is not among them.
+ * @param coldOhm  of each run, its copper being cold
+ */
+export type OhmAtFuses = (coldOhm: (run: LaidRun) => number) => ReadonlyMap<string, number>;
 
 /**
  * What the current through each fuse sees where there is a short circuit right beside it: the bank, and only the positive leads between the
@@ -23,7 +25,7 @@ export type OhmAtFuses = (areaMm2: (run: Run) => number) => ReadonlyMap<string, 
  */
 export function ohmAtFuses(
   parts: readonly Part[],
-  runs: readonly Run[],
+  runs: readonly LaidRun[],
   strings: readonly (BankString & { ohm: number })[],
 ): OhmAtFuses {
   // The first post is the bank’s negative, wherever a short may come to lie.
@@ -67,8 +69,7 @@ export function ohmAtFuses(
     const way = kind === 'fuse' ? ways.get(id) : undefined;
     return way ? [{ id, way, looped: isLooped(way) }] : [];
   });
-  return (areaOf) => {
-    const coldOhm = (run: Run) => runOhm(run, areaOf(run), COLD_C);
+  return (coldOhm) => {
     const resistors = [
       ...leads.map(({ run, from, to }): Resistor => ({ from, to, ohm: coldOhm(run) })),
       ...ways.values(),

@@ -1,5 +1,7 @@
+import { keptBy } from '../plan/kept-by';
 import type { Currents } from './currents';
 import { startOf } from './graph';
+import type { LaidRun } from './laid-run';
 import type { PartOf } from './part';
 
 export type FusePart = PartOf<'fuse'>;
@@ -10,27 +12,31 @@ export interface Guard {
   fuses: FusePart[];
   /** The same, by the end at which what they let through comes in. */
   byEnd: FusePart[][];
-  /** m of positive cable from the battery to its far end, without a fuse on the way; 0: none of it is bare. */
-  bareM: number;
+  /** The ways to its far end, itself included, without a fuse between the battery and there; links of a string do not count. */
+  bareWays: LaidRun[][];
   /** The fuse right at its end; null: there is none. */
   leadsTo: FusePart | null;
 }
 
 /** For each positive run that the bank can feed: the fuses that would blow for it. */
-export function guardsOf({ outWays }: Currents): ReadonlyMap<string, Guard> {
-  const guards = new Map<string, { ends: Map<string, Set<FusePart>>; bareM: number; leadsTo: FusePart | null }>();
+export const guardsOf = keptBy(({ outWays }: Currents): ReadonlyMap<string, Guard> => {
+  const guards = new Map<string, { ends: Map<string, Set<FusePart>> } & Pick<Guard, 'bareWays' | 'leadsTo'>>();
   for (const way of outWays) {
     let fuse: FusePart | null = null;
-    let bareM = 0;
+    const bare: LaidRun[] = [];
     for (const [k, { a, run, part }] of way.entries()) {
       if (part?.kind === 'fuse') fuse = part;
       if (!run || run.role === 'link') continue;
-      const guard = guards.get(run.id) ?? { ends: new Map<string, Set<FusePart>>(), bareM: 0, leadsTo: null };
+      const guard = guards.get(run.id) ?? { ends: new Map<string, Set<FusePart>>(), bareWays: [], leadsTo: null };
       guards.set(run.id, guard);
       const next = way[k + 1]?.part;
       if (next?.kind === 'fuse') guard.leadsTo = next;
-      if (fuse) guard.ends.set(a, (guard.ends.get(a) ?? new Set()).add(fuse));
-      else guard.bareM = Math.max(guard.bareM, (bareM += run.lengthM));
+      if (fuse) {
+        guard.ends.set(a, (guard.ends.get(a) ?? new Set()).add(fuse));
+        continue;
+      }
+      bare.push(run);
+      if (!guard.bareWays.some((one) => sameItems(one, bare))) guard.bareWays.push([...bare]);
     }
   }
   return new Map(
@@ -39,13 +45,20 @@ export function guardsOf({ outWays }: Currents): ReadonlyMap<string, Guard> {
       return [id, { fuses: [...new Set(byEnd.flat())], byEnd, ...more }];
     }),
   );
-}
+});
+
+const sameItems = (a: readonly LaidRun[], b: readonly LaidRun[]) =>
+  a.length === b.length && a.every((run, k) => run === b[k]);
+
+/** m of positive cable from the battery to a run’s far end, without a fuse on the way; 0: none of it is bare. */
+export const bareM = ({ bareWays }: Guard, lengthM: (run: LaidRun) => number): number =>
+  Math.max(0, ...bareWays.map((way) => way.reduce((sum, run) => sum + lengthM(run), 0)));
 
 /** Fuses behind one, and how many share with it what it lets through to each: those of the strings. */
 export type Behind = ReadonlyMap<FusePart, number>;
 
 /** Which fuses lie behind each, seen from the bank. Of two at the ends of one way, neither does: whichever blows, the same goes dark. */
-export function fusesBehind({ outWays }: Pick<Currents, 'outWays'>): ReadonlyMap<string, Behind> {
+export const fusesBehind = keptBy(({ outWays }: Pick<Currents, 'outWays'>): ReadonlyMap<string, Behind> => {
   const behind = new Map<string, Map<FusePart, Set<string>>>();
   const passed = new Map<string, { ways: Set<number>; starts: Set<string> }>();
   for (const [n, way] of outWays.entries()) {
@@ -74,4 +87,4 @@ export function fusesBehind({ outWays }: Pick<Currents, 'outWays'>): ReadonlyMap
       ),
     ]),
   );
-}
+});

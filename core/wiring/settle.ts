@@ -3,10 +3,12 @@ import { type Bearing, bornA } from './bearing';
 import { type Currents, sideA } from './currents';
 import { fuseSizes } from './fuse-sizes';
 import { mostByWire } from './most-by-wire';
+import { COLD_C } from './ohm-at-fuses';
 import { pick } from './pick';
 import type { WiringPlan } from './plan';
 import type { Behind, FusePart } from './protection';
 import type { Run } from './run';
+import { runOhm } from './run-ohm';
 import { chooseSections, ladderOf, type SectionsChosen } from './sections';
 import type { CircuitShape } from './shape';
 
@@ -20,6 +22,8 @@ export interface Settled {
 /** What sizes and sections follow from. */
 export interface SettleFacts {
   wiring: WiringPlan;
+  /** Runs whose ends are there. */
+  known: readonly Run[];
   shape: CircuitShape;
   currents: Currents;
   behind: ReadonlyMap<string, Behind>;
@@ -40,7 +44,7 @@ const LOOSE_ROUNDS = 4;
  * @throws {Error} where sizes and sections do not settle
  */
 export function settle(facts: SettleFacts): Settled {
-  const { known } = facts.shape;
+  const { known } = facts;
   const loose = new Set(known.filter(isAsCut).map(({ id }) => id));
   for (let round = 1; ; round++) {
     const settled = settleRuns(
@@ -67,18 +71,15 @@ function settleRuns(known: readonly Run[], facts: SettleFacts): Settled {
   let chosen: SectionsChosen = { areaMm2: new Map(), beyond: new Set() };
   const placeOf = (fuse: FusePart) => placeBy(seenOhm, highestAt(fuse).value, fuse);
   const ladders = new Map(known.map((run) => [run.id, ladderOf(run, wiring.list)] as const));
-  const mosts = mostByWire(
-    wiring.parts,
-    known
-      .filter(({ areaMm2 }) => areaMm2 === null)
-      .map(({ id }) => ({
-        bearing: pick(bearings, id),
-        thickestA: Math.max(...pick(ladders, id).map(({ carriesA }) => carriesA)),
-      })),
-    currents,
+  const thickest = new Map(
+    known.flatMap(({ id, areaMm2 }) =>
+      areaMm2 === null ? [[id, Math.max(...pick(ladders, id).map(({ carriesA }) => carriesA))] as const] : [],
+    ),
   );
+  const mosts = mostByWire(wiring.parts, bearings, currents, (id) => thickest.get(id));
   const places = { behind, designA, placeOf, mostA: ({ id }: FusePart) => pick(mosts, id) };
   const placeInString = stringPlaces(currents);
+  const byId = new Map(known.map((run) => [run.id, run]));
   for (let round = 0; round < ROUNDS_MOST; round++) {
     const grown = fuseSizes(wiring, places, sizes);
     if (round > 0 && [...grown].every(([id, size]) => sizes.get(id) === size)) return { sizes, chosen, seenOhm };
@@ -92,7 +93,7 @@ function settleRuns(known: readonly Run[], facts: SettleFacts): Settled {
       ladders,
     };
     const alike = alikeInStrings(chooseSections(needs), known, placeInString);
-    seenOhm = shape.ohmAtFuses((run) => areaOf(run, alike));
+    seenOhm = shape.ohmAtFuses(({ id }) => runOhm(pick(byId, id), pick(alike.areaMm2, id), COLD_C));
     chosen = alike;
   }
   throw new Error('the sizes of the fuses do not settle');
@@ -123,7 +124,7 @@ function alikeInStrings(
 }
 
 /** For each run that some of the strings feed alone: how far from them it lies, on which side. */
-function stringPlaces({ outWays, backWays, flows, stringCount }: Currents): ReadonlyMap<string, string> {
+const stringPlaces = keptBy(({ outWays, backWays, flows, stringCount }: Currents): ReadonlyMap<string, string> => {
   const places = new Map<string, number>();
   const isOfSome = (id: string) => (flows.get(id)?.strings.length ?? stringCount) < stringCount;
   // A stray way may lead along another string’s lead: its place is the nearer one.
@@ -133,4 +134,4 @@ function stringPlaces({ outWays, backWays, flows, stringCount }: Currents): Read
       .forEach(({ id }, k) => isOfSome(id) && places.set(id, Math.min(k, places.get(id) ?? k)));
   const back = new Set(backWays.flatMap((way) => way.flatMap(({ run }) => run?.id ?? [])));
   return new Map([...places].map(([id, k]) => [id, `${back.has(id) ? '-' : '+'} ${k}`]));
-}
+});

@@ -6,19 +6,19 @@ import { keptBy } from '../plan/kept-by';
 import { type BankString, bankStrings } from './battery-posts';
 import { type Bridged, bridgedParts } from './bridged';
 import { circuitGraph, type CircuitGraph, type Ways, waysFrom } from './graph';
+import type { LaidRun } from './laid-run';
 import { type Bypass, bypasses, type Landing, landings, turnedShunts } from './negative-path';
 import { type OhmAtFuses, ohmAtFuses } from './ohm-at-fuses';
 import { type Part, type PartOf, postOf } from './part';
 import { type Polarity, polarityOf } from './shorts';
-import type { Run } from './run';
 
-/** What of a circuit does not depend on what its loads draw, nor on the sections chosen for that. */
+/** What of a circuit does not depend on what its loads draw, nor on the lengths and sections of its runs. */
 export interface CircuitShape {
   strings: readonly (BankString & { ohm: number })[];
   seconds: PartOf<'second-battery'>[];
   graph: CircuitGraph;
   /** Runs whose ends are there. */
-  known: readonly Run[];
+  known: readonly LaidRun[];
   /** From the positives of the strings. */
   fromBank: Ways;
   bypasses: Bypass[];
@@ -28,9 +28,9 @@ export interface CircuitShape {
   ohmAtFuses: OhmAtFuses;
 }
 
-/** Kept until something is drawn otherwise: what is typed in the audit asks for none of it anew. */
+/** Kept until something is joined otherwise: what is typed in the audit, and of lengths and sections, asks for none of it anew. */
 export const shapeOf = keptBy(
-  (parts: readonly Part[], runs: readonly Run[], bank: Bank, chemistryEdits: ChemistryEdits): CircuitShape => {
+  (parts: readonly Part[], runs: readonly LaidRun[], bank: Bank, chemistryEdits: ChemistryEdits): CircuitShape => {
     const chemistry = chemistryOf(bank.battery, chemistryEdits);
     const strings = bankStrings(bank).map((string) => ({
       ...string,

@@ -1,13 +1,14 @@
 import { nominalVoltage } from '../cells/nominal-voltage';
 import { at } from '../quantity/guard';
 import { type BankString, stringPosts } from './battery-posts';
+import type { LaidRun } from './laid-run';
 import { type Part, partIdOf, postOf, THROUGH } from './part';
-import type { Run, RunRole } from './run';
+import type { RunRole } from './run';
 
 /** What must not be joined, and is; and what is joined the wrong way round. */
 export interface Polarity {
   /** Runs whose two ends a battery holds apart. */
-  shorts: Run[];
+  shorts: LaidRun[];
   /** Parts whose positive post leads to the bank’s negative, and the other way round; the chassis where it lies on plus. */
   turnedIds: ReadonlySet<string>;
 }
@@ -21,7 +22,7 @@ const ALIKE_SHARE = 0.25;
  * closes a ring in which volts are left over is the short circuit.
  * @param runs  whose posts are there
  */
-export function polarityOf(parts: readonly Part[], runs: readonly Run[], strings: readonly BankString[]): Polarity {
+export function polarityOf(parts: readonly Part[], runs: readonly LaidRun[], strings: readonly BankString[]): Polarity {
   const { join, above } = levels();
   const volts: number[] = [];
   const stand = (plus: string, minus: string, apartV: number) => {
@@ -40,7 +41,7 @@ export function polarityOf(parts: readonly Part[], runs: readonly Run[], strings
   }
   const leastV = ALIKE_SHARE * Math.min(...volts);
   const poleOf = poles(parts);
-  const strangeness = (run: Run) =>
+  const strangeness = (run: LaidRun) =>
     2 * [run.from, run.to].filter((post) => isStrange(run.role, poleOf(post))).length + (run.endsBy === 'hand' ? 1 : 0);
   const byTrust = runs.map((run) => ({ run, strange: strangeness(run) })).sort((a, b) => a.strange - b.strange);
   const shorts = byTrust.flatMap(({ run }) => (Math.abs(join(run.from, run.to, 0)) > leastV ? [run] : []));

@@ -266,7 +266,7 @@ export class ProvingFacts {
   }
 
   /** Who moved a lug has tightened the nuts on both posts: that is part of the move, and said with it. */
-  private tightened({ label }: Run): void {
+  private tightened({ label }: Pick<Run, 'label'>): void {
     for (const { step, state, entry, moved } of this.standings())
       if (
         step.kind === 'torque' &&
