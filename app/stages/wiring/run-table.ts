@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { areasOf } from '@core/conductors/choose-section';
 import { sectionText } from '@core/conductors/section-text';
+import { keptBy } from '@core/plan/kept-by';
 import { formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
 import type { RunFigures } from '@core/wiring/circuit-figures';
@@ -31,15 +32,8 @@ export class RunTable {
     })),
   );
 
-  /** What the rules come to, the sections of the list, and what lies there where it is of the other list. */
-  protected options({ run, areaMm2 }: RunFigures): Option[] {
-    const list = [
-      { id: '', name: run.areaMm2 === null ? `${sectionText(areaMm2)} by rule` : 'by rule' },
-      ...this.sections(),
-    ];
-    return run.areaMm2 === null || list.some(({ id }) => id === String(run.areaMm2))
-      ? list
-      : [...list, { id: String(run.areaMm2), name: sectionText(run.areaMm2) }];
+  protected options(figures: RunFigures): readonly Option[] {
+    return optionsOf(figures, this.sections());
   }
 
   protected fuseOf({ guard, run }: RunFigures): string {
@@ -67,3 +61,11 @@ export class RunTable {
     this.facts.changeRun(id, { areaMm2: area === '' ? null : Number(area) });
   }
 }
+
+/** What the rules come to, the sections of the list, and what lies there where it is of the other list. */
+const optionsOf = keptBy(({ run, areaMm2 }: RunFigures, sections: readonly Option[]): readonly Option[] => {
+  const list = [{ id: '', name: run.areaMm2 === null ? `${sectionText(areaMm2)} by rule` : 'by rule' }, ...sections];
+  return run.areaMm2 === null || list.some(({ id }) => id === String(run.areaMm2))
+    ? list
+    : [...list, { id: String(run.areaMm2), name: sectionText(run.areaMm2) }];
+});
