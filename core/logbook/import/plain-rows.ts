@@ -83,8 +83,12 @@ export function readPlainRows(
   const seconds = voltageFirst ? target.currentA : target.voltageV;
   const firstDivisors = voltageFirst ? layout.voltageDivisors : layout.currentDivisors;
   const secondDivisors = voltageFirst ? layout.currentDivisors : layout.voltageDivisors;
-  const [firstLow, firstHigh] = voltageFirst ? [0, voltageMaxV] : [-currentMaxA, currentMaxA];
-  const [secondLow, secondHigh] = voltageFirst ? [-currentMaxA, currentMaxA] : [0, voltageMaxV];
+  // Off a typed array: numbers of two kinds in one list would be looked at anew in every row.
+  const limits = Float64Array.of(0, voltageMaxV, -currentMaxA, currentMaxA);
+  const firstLow = limits[voltageFirst ? 0 : 2]!;
+  const firstHigh = limits[voltageFirst ? 1 : 3]!;
+  const secondLow = limits[voltageFirst ? 2 : 0]!;
+  const secondHigh = limits[voltageFirst ? 3 : 1]!;
   const { midnightMs } = date;
   // The ten bytes of the date are compared four, four and two at a time.
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
@@ -117,17 +121,9 @@ export function readPlainRows(
     const day8 = view.getUint32(p + 8);
     const minute12 = view.getUint32(p + 12);
     if (day8 !== knownDay8 || minute12 !== knownMinute12) {
-      const between = bytes[p + 10];
-      if (view.getUint16(p + 8) !== date8 || (between !== LETTER_T && between !== SPACE) || bytes[p + 13] !== COLON)
-        break;
-      const h1 = bytes[p + 11]! - 48;
-      const h0 = bytes[p + 12]! - 48;
-      const m1 = bytes[p + 14]! - 48;
-      const m0 = bytes[p + 15]! - 48;
-      if (h1 >>> 0 > 2 || h0 >>> 0 > 9 || m1 >>> 0 > 5 || m0 >>> 0 > 9) break;
-      const hour = h1 * 10 + h0;
-      if (hour > 23) break;
-      knownMinuteMs = (hour * 60 + m1 * 10 + m0) * 60_000;
+      const minuteMs = minuteMsAt(bytes, p);
+      if (view.getUint16(p + 8) !== date8 || minuteMs < 0) break;
+      knownMinuteMs = minuteMs;
       knownDay8 = day8;
       knownMinute12 = minute12;
     }
@@ -278,6 +274,19 @@ export function readPlainRows(
   target.count = count;
   target.fromMs = lastMs;
   return rowStart;
+}
+
+/** What "T12:34:" at the eleventh byte of a time comes to, ms; −1 where it is none. */
+export function minuteMsAt(bytes: Uint8Array, at: number): number {
+  const between = bytes[at + 10];
+  if ((between !== LETTER_T && between !== SPACE) || bytes[at + 13] !== COLON) return -1;
+  const h1 = bytes[at + 11]! - 48;
+  const h0 = bytes[at + 12]! - 48;
+  const m1 = bytes[at + 14]! - 48;
+  const m0 = bytes[at + 15]! - 48;
+  if (h1 >>> 0 > 2 || h0 >>> 0 > 9 || m1 >>> 0 > 5 || m0 >>> 0 > 9) return -1;
+  const hour = h1 * 10 + h0;
+  return hour > 23 ? -1 : (hour * 60 + m1 * 10 + m0) * 60_000;
 }
 
 /** Index after so many whole cells and their delimiters; −1 where the line ends sooner or a quote stands in it. */

@@ -6,6 +6,7 @@ import { isLikelyTime } from './likely-time';
 import { plainNumber } from './plain-number';
 import { TimeBytes } from './time-bytes';
 import { divisorsFor, type PlainDate, type PlainLayout, readPlainRows, type RowTarget } from './plain-rows';
+import { readPlainestRows } from './plainest-rows';
 import type { RemarkCode } from './remark';
 
 /** Takes what is read, in the order of the file. */
@@ -281,6 +282,7 @@ export class RowReader {
       const target = sink.target;
       if (target === null) return p;
       const before = target.count;
+      p = readPlainestRows(bytes, p, end, plain!, date, clock, target);
       p = readPlainRows(bytes, p, end, plain!, date, clock, target);
       this.line += target.count - before;
       this.rowsRead += target.count - before;
