@@ -8,7 +8,12 @@ import type { Loudness } from '@core/audit/sound/envelope';
 /** What the worker for computation does; every call is answered with plain data. */
 export interface ComputeWorkerApi {
   simulateDays(loads: DayOfLoad[], draws: number, seed: number): DayQuantiles;
-  courseOf(network: ParallelNetwork, batteries: DrainedBattery[], rule: DrainRule, leadA: number | null): Course;
+  courseOf(
+    network: ParallelNetwork,
+    batteries: DrainedBattery[],
+    rule: DrainRule,
+    leadA: number | null,
+  ): Promise<Course>;
   loudnessOf(samples: Float32Array, sampleRateHz: number): Loudness;
   splitStates(loudness: Loudness, options: SplitOptions): SoundSplit;
 }

@@ -1,18 +1,20 @@
 import './throw-handler';
 import { expose } from 'comlink';
 import { CoulanDatabase } from '../storage/database';
-import { takeOutLog } from '../storage/log-store';
 import { findMarks } from './find-marks';
-import { importIntoBook, lookAtFile } from './import-into-book';
 import type { LogWorkerApi } from './log-worker-api';
 import { piecesOver } from './piece-port';
-import { exportArchive, importArchive, readRigFile } from './rig-archive';
 
 const db = new CoulanDatabase();
 const cancelled = new Set<string>();
 
+// Every page looks for full marks. What reads files and plans comes alive when it is asked for.
+const imports = () => import('./import-into-book');
+const archive = () => import('./rig-archive');
+const store = () => import('../storage/log-store');
+
 const api: LogWorkerApi = {
-  look: lookAtFile,
+  look: async (...file) => (await imports()).lookAtFile(...file),
   async importLog(order, pieces, onProgress) {
     let shown = 0;
     const report = (share: number) => {
@@ -21,6 +23,7 @@ const api: LogWorkerApi = {
       onProgress(share);
     };
     try {
+      const { importIntoBook } = await imports();
       return await importIntoBook(db, order, piecesOver(pieces), report, () => cancelled.has(order.logId));
     } finally {
       pieces.close();
@@ -30,11 +33,11 @@ const api: LogWorkerApi = {
   cancel(logId) {
     cancelled.add(logId);
   },
-  takeOut: (logId) => takeOutLog(db, logId, Date.now()),
+  takeOut: async (logId) => (await store()).takeOutLog(db, logId, Date.now()),
   fullMarks: (logIds, rule) => findMarks(db, logIds, rule),
-  exportRig: (rig) => exportArchive(db, rig),
-  importRig: (file, nowMs) => importArchive(db, file, nowMs, () => crypto.randomUUID()),
-  readRig: readRigFile,
+  exportRig: async (rig) => (await archive()).exportArchive(db, rig),
+  importRig: async (file, nowMs) => (await archive()).importArchive(db, file, nowMs, () => crypto.randomUUID()),
+  readRig: async (file) => (await archive()).readRigFile(file),
 };
 
 expose(api);

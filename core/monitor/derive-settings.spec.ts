@@ -340,6 +340,13 @@ describe('what was keyed in', () => {
     expect(now.get('peukert')).toMatchObject({ value: 1.1, atMs: 120_000 });
     expect(nowKeyed(entries, 'winter').size).toBe(1);
   });
+  it('goes on for less than half an hour after its last value', () => {
+    const halfAnHour = 1_800_000;
+    const first = withKeyed([], sitting(0), 'capacity', of(100));
+    expect(withKeyed(first, sitting(halfAnHour - 1), 'peukert', of(1.1))).toHaveLength(1);
+    expect(withKeyed(first, sitting(halfAnHour), 'peukert', of(1.1))).toHaveLength(2);
+  });
+
   it('is taken back out of its sitting; what was before stands again', () => {
     let entries = withKeyed([], sitting(0), 'capacity', of(100));
     entries = withKeyed(entries, sitting(HOUR), 'capacity', of(200));
