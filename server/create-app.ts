@@ -1,5 +1,6 @@
 import compression from 'compression';
 import express, { type ErrorRequestHandler, type Express } from 'express';
+import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import { existsSync } from 'node:fs';
 import path from 'node:path';
@@ -55,11 +56,16 @@ export function createApp({ webRoot, version, demo }: ServerDeps): Express {
     res.status(404).json({ error: 'no such address' });
   });
 
+  // What lies beside a file in small goes out as it is; what does not is compressed on its way.
   app.use(
-    express.static(webRoot, {
-      setHeaders: (res, file) => {
-        const hashed = /-[A-Z0-9]{8}\.\w+$/.test(file);
-        res.setHeader('Cache-Control', hashed ? `public, max-age=${YEAR_MS / 1000}, immutable` : 'no-cache');
+    expressStaticGzip(webRoot, {
+      enableBrotli: true,
+      orderPreference: ['br', 'gz'],
+      serveStatic: {
+        setHeaders: (res, file) => {
+          const hashed = /-[A-Z0-9]{8}\.\w+(\.br|\.gz)?$/.test(file);
+          res.setHeader('Cache-Control', hashed ? `public, max-age=${YEAR_MS / 1000}, immutable` : 'no-cache');
+        },
       },
     }),
   );

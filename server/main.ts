@@ -16,7 +16,7 @@ if (!Number.isInteger(port) || port < 0 || port > 65_535) {
   process.exit(2);
 }
 const webRoot = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '../dist/browser');
-const server = createApp({ webRoot, version: process.env['npm_package_version'] ?? '0.3.0', demo: values.demo }).listen(
+const server = createApp({ webRoot, version: process.env['npm_package_version'] ?? 'unknown', demo: values.demo }).listen(
   port,
   values.host,
   (error) => {

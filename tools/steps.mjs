@@ -98,6 +98,7 @@ export function ensureBuilt() {
   if (existsSync(mark) && readFileSync(mark, 'utf8') === now && existsSync('dist-server/main.mjs')) return;
   run(process.execPath, ['tools/zorro-theme.mjs']);
   npx('ng', ['build']);
+  run(process.execPath, ['tools/compress.mjs']);
   run(process.execPath, ['tools/build-server.mjs']);
   mkdirSync('dist', { recursive: true });
   writeFileSync(mark, now);
