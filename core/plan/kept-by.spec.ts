@@ -47,8 +47,16 @@ describe('steady', () => {
     const first = [1, 2];
     expect(list(first)).toBe(first);
     expect(list([1, 2])).toBe(first);
-    const second = [1, 3];
-    expect(list(second)).toBe(second);
-    expect(list([1, 2])).not.toBe(first);
+  });
+  it('tells the last four apart, and forgets the one that was asked for longest ago', () => {
+    const list = steady((last: readonly number[], now) => last.join() === now.join());
+    const four = [[1], [2], [3], [4]];
+    for (const one of [...four, ...four]) expect(list([...one])).toEqual(one);
+    const first = list([1]);
+    for (const one of [[2], [3], [4]]) list(one);
+    expect(list([1])).toBe(first);
+    for (const one of [[5], [6], [7], [8]]) list(one);
+    expect(list([1])).not.toBe(first);
+    expect(list([1])).toEqual(first);
   });
 });

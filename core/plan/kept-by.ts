@@ -32,14 +32,18 @@ export function keptWith<Of extends object, Facts extends object, Result>(
   };
 }
 
+/** A plan, and what is tried of it beside: so many are told apart. */
+const KNOWN_MOST = 4;
+
 /**
- * Hands back what came last for as long as it says the same, so that what is kept by it stays kept.
+ * Hands back what came before for as long as it says the same, so that what is kept by it stays kept. Of the last few.
  * @example steady((a, b) => a.watts === b.watts)({ watts: 5 }) // {"watts":5}
  */
-export function steady<One>(isSame: (last: One, now: One) => boolean): (now: One) => One {
-  let last: { one: One } | null = null;
+export function steady<One>(isSame: (before: One, now: One) => boolean): (now: One) => One {
+  let known: readonly One[] = [];
   return (now) => {
-    if (!last || !isSame(last.one, now)) last = { one: now };
-    return last.one;
+    const one = known.find((before) => isSame(before, now)) ?? now;
+    if (known[0] !== one) known = [one, ...known.filter((other) => other !== one)].slice(0, KNOWN_MOST);
+    return one;
   };
 }

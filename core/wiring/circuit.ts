@@ -50,7 +50,7 @@ export interface CircuitParts extends DemandParts {
 export function workOut(rig: CircuitParts): Circuit {
   const { audit, wiring, loads, inverters, sources, bank, chemistryEdits } = rig;
   const laid = laidRuns(wiring.runs);
-  const shape = shapeOf(wiring.parts, laid, bank, chemistryEdits);
+  const shape = shapeOf(laid, wiring.parts, bank, chemistryEdits);
   const { strings, seconds, graph, fromBank } = shape;
   const astray = new Set(graph.astray);
   const known = wiring.runs.filter((_, k) => !astray.has(at(laid, k)));

@@ -88,6 +88,16 @@ describe('a circuit that is worked out again after an edit', () => {
     expect(after.currents).toBe(before.currents);
   });
 
+  it('keeps what it knows of it while something else is tried beside', () => {
+    const parts = circuitParts(van, laidOut(van));
+    const [first, ...others] = parts.wiring.runs;
+    const tried = () => workOut({ ...parts, wiring: { ...parts.wiring, runs: others } });
+    const before = workOut(parts);
+    tried();
+    const longer = workOut({ ...parts, wiring: changed(parts.wiring, first!, { lengthM: first!.lengthM + 0.01 }) });
+    expect(longer.currents).toBe(before.currents);
+  });
+
   it('looks anew at which way is the longest', () => {
     const parts = circuitParts({ ...van, bank: { ...van.bank, parallelCount: 2 } }, laidOut(van));
     const wiring = laidOut({ ...van, bank: { ...van.bank, parallelCount: 2 } });

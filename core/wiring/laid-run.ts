@@ -8,8 +8,8 @@ const KEYS = ['id', 'label', 'role', 'from', 'to', 'endsBy'] as const;
 export type LaidRun = Pick<Run, (typeof KEYS)[number]>;
 
 const laidAlike = steady(
-  (last: readonly LaidRun[], now) =>
-    last.length === now.length && last.every((one, k) => KEYS.every((key) => one[key] === at(now, k)[key])),
+  (before: readonly LaidRun[], now) =>
+    before.length === now.length && before.every((one, k) => KEYS.every((key) => one[key] === at(now, k)[key])),
 );
 
 /**

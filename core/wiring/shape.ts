@@ -30,7 +30,7 @@ export interface CircuitShape {
 
 /** Kept until something is joined otherwise: what is typed in the audit, and of lengths and sections, asks for none of it anew. */
 export const shapeOf = keptBy(
-  (parts: readonly Part[], runs: readonly LaidRun[], bank: Bank, chemistryEdits: ChemistryEdits): CircuitShape => {
+  (runs: readonly LaidRun[], parts: readonly Part[], bank: Bank, chemistryEdits: ChemistryEdits): CircuitShape => {
     const chemistry = chemistryOf(bank.battery, chemistryEdits);
     const strings = bankStrings(bank).map((string) => ({
       ...string,
