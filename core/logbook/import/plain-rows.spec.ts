@@ -1,19 +1,9 @@
 import { describe, expect, it } from 'vitest';
+import { PLAIN_LAYOUT } from '../../kept-spec/plain-layout.data';
 import { WallClock } from '../../series/wall-clock';
 import { divisorsFor, type PlainLayout, readPlainRows, type RowTarget } from './plain-rows';
 
 const MIDNIGHT = Date.UTC(2026, 2, 9);
-const LAYOUT: PlainLayout = {
-  skips: [0, 0, 0, 0],
-  order: 'voltage-current',
-  delimiter: ','.charCodeAt(0),
-  newline: 10,
-  decimal: '.'.charCodeAt(0),
-  voltageDivisors: divisorsFor(1),
-  currentDivisors: divisorsFor(1),
-  voltageMaxV: 20_000_000,
-  currentMaxA: 30_000_000,
-};
 const encoder = new TextEncoder();
 const decoder = new TextDecoder();
 
@@ -37,7 +27,7 @@ function read(
   };
   const date = { bytes: encoder.encode('2026-03-09'), midnightMs: MIDNIGHT };
   const clock = new WallClock(zone);
-  const to = readPlainRows(bytes, 0, end ?? bytes.length, { ...LAYOUT, ...layout }, date, clock, into);
+  const to = readPlainRows(bytes, 0, end ?? bytes.length, { ...PLAIN_LAYOUT, ...layout }, date, clock, into);
   const rows = Array.from({ length: into.count }, (_, k) =>
     [(into.timeMs[k] ?? 0) - MIDNIGHT, into.voltageV[k], into.currentA[k]].map((value) => value ?? Number.NaN),
   );

@@ -1,21 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { drawsFrom } from '../../statistics/random-bits';
+import { PLAIN_LAYOUT } from '../../kept-spec/plain-layout.data';
 import { WallClock } from '../../series/wall-clock';
 import { divisorsFor, type PlainLayout, readPlainRows, type RowTarget } from './plain-rows';
 import { readPlainestRows } from './plainest-rows';
 
 const MIDNIGHT = Date.UTC(2026, 2, 9);
-const LAYOUT: PlainLayout = {
-  skips: [0, 0, 0, 0],
-  order: 'voltage-current',
-  delimiter: ','.charCodeAt(0),
-  newline: 10,
-  decimal: '.'.charCodeAt(0),
-  voltageDivisors: divisorsFor(1),
-  currentDivisors: divisorsFor(1),
-  voltageMaxV: 60,
-  currentMaxA: 80,
-};
+const LAYOUT: PlainLayout = { ...PLAIN_LAYOUT, voltageMaxV: 60, currentMaxA: 80 };
 const encoder = new TextEncoder();
 /** Behind what is read: nothing that is looked at lies beyond the bytes. */
 const AFTER = `${'x'.repeat(40)}\n`;
