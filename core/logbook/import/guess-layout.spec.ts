@@ -364,4 +364,14 @@ describe('what is refused', () => {
     ['no-time-column', 'name;watts\nfridge;45\npump;60'],
     ['no-current-column', 'time;voltage\n2026-05-01 10:00;12.8\n2026-05-01 10:01;12.9'],
   ])('%s', (refused, head) => expect(guess(head)).toEqual({ refused }));
+
+  it('is binary of which more than one sign in twenty stands in no text: a tab and the ends of lines do', () => {
+    const with5 = (sign: string, count = 5) => guess(sign.repeat(count) + 'x'.repeat(100 - count));
+    for (const sign of ['\u0001', '\u001f', '\u000b', '\ufffd']) {
+      expect(with5(sign)).toEqual({ refused: 'no-time-column' });
+      expect(with5(sign, 6)).toEqual({ refused: 'binary' });
+    }
+    for (const sign of ['\t', '\n', '\r', ' ']) expect(with5(sign, 60)).toEqual({ refused: 'no-time-column' });
+    expect(with5('\u0000', 1)).toEqual({ refused: 'binary' });
+  });
 });
