@@ -9,6 +9,8 @@ describe('the verdict of a month', () => {
     [0.8, 0.95, 'only-just'],
     [0.79, 0.95, 'falls-behind'],
     [0.79, 0.9, 'only-just'],
+    [0.75, 0.9, 'only-just'],
+    [0.7499, 0.9, 'falls-behind'],
     [0, 0.5, 'falls-behind'],
   ] as const)('%d of the years against %d: %s', (stay, target, verdict) =>
     expect(monthVerdict(stay, target)).toBe(verdict),

@@ -52,6 +52,13 @@ describe('volts at rest', () => {
   it('count for the gate until the match is marked anew, or the battery is another', () => {
     const entry = answered(rest, 'pass', { restedV: 13.2, restedH: 5, tempC: 20 });
     expect(restedOf(factsOf([entry]))[0]![0]).toMatchObject({ volts: 13.2, tempC: 20, gravity: null });
+    // Each of the three is needed: one alone says nothing of the charge.
+    const twoOfThree: Record<string, number>[] = [
+      { restedV: 13.2, restedH: 5 },
+      { restedV: 13.2, tempC: 20 },
+      { restedH: 5, tempC: 20 },
+    ];
+    for (const seen of twoOfThree) expect(restedOf(factsOf([answered(rest, 'pass', seen)]))[0]![0]).toBeNull();
     const mark = answered({ id: 'mark:match', rests: [] }, 'pass');
     expect(restedOf(factsOf([entry, mark]))[0]![0]).toBeNull();
     expect(restedOf(factsOf([{ ...entry, rests: [{ what: 'battery', is: 'another' }] }]))[0]![0]).toBeNull();

@@ -25,6 +25,11 @@ describe('what the totals of a meter mean', () => {
     const depths = of(year).figures.filter(({ id }) => id.startsWith('history.depth'));
     expect(depths.map(({ value }) => value)).toEqual([0.25, 0.6]);
   });
+  it('of a meter that saw no charge yet has no share, and no more came out than a full bank holds', () => {
+    expect(figure({ inKWh: 0, outKWh: 2 }, 'history.energy-share')).toBeUndefined();
+    expect(says({ inKWh: 0, outKWh: 2.56 })).toEqual([]);
+    expect(says({ inKWh: 0, outKWh: 2.57 })).toEqual(['more-out-than-in']);
+  });
   it('says nothing of what was not shown, nor of no days', () => {
     expect(of({}).figures).toEqual([]);
     expect(of({ outAh: 100, days: 0 }).figures.map(({ id }) => id)).toEqual(['history.full-cycles']);

@@ -123,9 +123,9 @@ export function meterHistory(totals: MeterTotals, capacityAh: Sourced, nominalV:
   if (deepestAh !== null)
     figures.push(depth.figure({ outAh: read(deepestAh), capacityAh }, { key: 'deepest', says: 'deepest discharge' }));
   if (outAh !== null) figures.push(fullCycles.figure({ outAh: read(outAh), capacityAh }));
-  if (inKWh !== null && outKWh !== null && inKWh > 0) {
-    const back = energyShare.figure({ outKWh: read(outKWh), inKWh: read(inKWh) });
-    figures.push(back);
+  if (inKWh !== null && outKWh !== null) {
+    // Of nothing there is no share.
+    if (inKWh > 0) figures.push(energyShare.figure({ outKWh: read(outKWh), inKWh: read(inKWh) }));
     // What a full bank had to begin with may come out as well: one discharge of it.
     const spareKWh = (capacityAh.value * nominalV.value) / 1000;
     if (outKWh > inKWh * MOST_BACK + spareKWh) say('more-out-than-in', outKWh, inKWh + spareKWh);
