@@ -24,7 +24,7 @@ const asked = (names) => names.filter((name) => !only || only.includes(name)).ma
 
 ensureInstalled();
 // Two lanes for two cores, about as long as each other.
-await together([asked(['app', 'build']), asked(['core', 'lint', 'types', 'format'])]);
+await together([asked(['app', 'build', 'format']), asked(['core', 'lint', 'types'])]);
 timed('e2e', () => {
   process.env.CHROMIUM = ensureChromium();
   npx('playwright', ['test']);

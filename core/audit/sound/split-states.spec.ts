@@ -85,6 +85,11 @@ describe('splitting into states', () => {
     const { spans } = split([30, 50, 1, 40, 30], 20);
     expect(spans.map((span) => span.state)).toEqual([0, 1, 0]);
   });
+  it('gives a pause that is too short to what is around it, and nothing of the time is lost', () => {
+    const { spans } = split([30, 50, 4, 40, 30], 20, { count: null, shortestS: 6 });
+    expect(spans.map(({ state }) => state)).toEqual([0, 1, 0]);
+    [30, 94, 30].forEach((seconds, k) => expect(Math.abs((spans[k]?.seconds ?? 0) - seconds)).toBeLessThan(1));
+  });
   it('takes one steady sound for one state', () => {
     expect(split([120], 20).states).toHaveLength(1);
   });
