@@ -7,7 +7,7 @@ const ROOT = 'dist/browser';
 const TEXT = /\.(js|css|html|json|svg|txt|webmanifest)$/;
 /** Smaller ones fit into a packet as they are. */
 const LEAST_BYTES = 1000;
-/** The last two steps of brotli take ten times as long for a twentieth less. */
+/** Brotli's last two steps take four times as long, for a twelfth less. */
 const QUALITY = 9;
 
 for (const name of readdirSync(ROOT, { recursive: true })) {

@@ -7,6 +7,7 @@ import { judgeKeepUp } from '@core/logbook/keep-up';
 import { buildLedger, type LedgerRow } from '@core/logbook/ledger';
 import { ledgerWindow } from '@core/logbook/window';
 import { LEAST_GAP_MS } from '@core/logbook/day-integrator';
+import { sameItems } from '@core/plan/kept-by';
 import { errorText } from '@core/text/error-text';
 import type { DaySumsRow } from '../storage/database';
 import { Storage } from '../storage/storage';
@@ -38,7 +39,7 @@ export class Book {
   private readonly marksProblem = signal<string | null>(null);
   private readonly attempt = signal(0);
 
-  private readonly logIds = computed(() => this.rig()?.logbook.logs.map((log) => log.id) ?? [], { equal: sameList });
+  private readonly logIds = computed(() => this.rig()?.logbook.logs.map((log) => log.id) ?? [], { equal: sameItems });
   private readonly rule = computed<MarkRule | null>(
     () => {
       const rig = this.rig();
@@ -148,6 +149,3 @@ export class Book {
     });
   }
 }
-
-const sameList = (a: readonly string[], b: readonly string[]) =>
-  a.length === b.length && a.every((id, k) => id === b[k]);

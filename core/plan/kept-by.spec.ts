@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { keptBy, keptWith, steady } from './kept-by';
+import { keptBy, keptWith, sameItems, steady } from './kept-by';
 
 describe('keptBy', () => {
   it('works out again only what has changed', () => {
@@ -59,4 +59,14 @@ describe('steady', () => {
     expect(list([1])).not.toBe(first);
     expect(list([1])).toEqual(first);
   });
+});
+
+it('lists are the same by their objects, their order and their length', () => {
+  const [one, other] = [{ id: 1 }, { id: 1 }];
+  expect(sameItems([one, other], [one, other])).toBe(true);
+  expect(sameItems([one, other], [other, one])).toBe(false);
+  expect(sameItems([one], [other])).toBe(false);
+  expect(sameItems([one], [one, other])).toBe(false);
+  expect(sameItems([one, other], [one])).toBe(false);
+  expect(sameItems([], [])).toBe(true);
 });

@@ -47,3 +47,7 @@ export function steady<One>(isSame: (before: One, now: One) => boolean): (now: O
     return one;
   };
 }
+
+/** Whether two lists hold the same objects in the same order. @example sameItems([1, 2], [1, 2]) // true */
+export const sameItems = (a: readonly unknown[], b: readonly unknown[]): boolean =>
+  a.length === b.length && a.every((item, k) => item === b[k]);

@@ -1,5 +1,6 @@
 import type { DayQuantiles } from '../audit/simulate-day';
 import type { Figure } from '../formula/figure';
+import { sameItems } from '../plan/kept-by';
 import type { StageContext } from '../plan/stage-definition';
 import type { StaleValue } from '../plan/stamped';
 import { at } from '../quantity/guard';
@@ -83,9 +84,6 @@ function worked(stage: FoldedStage, context: StageContext<DerivingParts, object>
     return { own: { ...stage.none(context) }, failure: errorText(error) };
   }
 }
-
-const sameItems = (a: readonly unknown[], b: readonly unknown[]) =>
-  a.length === b.length && a.every((item, k) => item === b[k]);
 
 /** The same for one plan alone. */
 export const deriveRig = (rig: DerivingParts, simulatedDay: DayQuantiles | null): DerivedRig =>

@@ -1,5 +1,5 @@
 import { type CurrentSchool, stringsCounted } from '../bank/current-schools';
-import { keptBy, steady } from '../plan/kept-by';
+import { keptBy, sameItems, steady } from '../plan/kept-by';
 import { at } from '../quantity/guard';
 import { linkRuns } from './battery-posts';
 import type { Demand, Demands } from './demand';
@@ -73,9 +73,7 @@ export function currentsOf(
   return alongLongest(tracks, sameChoice(longest));
 }
 
-const sameChoice = steady(
-  (last: readonly number[], now) => last.length === now.length && last.every((place, k) => place === now[k]),
-);
+const sameChoice = steady<readonly number[]>(sameItems);
 
 /** @param longest  the places of the longest ways out and back, part after part; -1: there is none */
 const alongLongest = keptBy(({ bank, inputs, ...flows }: Tracks, longest: readonly number[]): Currents => {

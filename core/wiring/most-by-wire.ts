@@ -18,14 +18,7 @@ export function mostByWire(
 ): ReadonlyMap<string, number> {
   const most = (bearers: readonly Bearer[]) =>
     Math.min(...bearers.map(({ runId, times }) => (thickestA(runId) ?? Number.POSITIVE_INFINITY) / times));
-  const mosts = new Map<readonly Bearer[], number>();
-  return new Map(
-    [...bearersOf(bearings, parts, currents)].map(([id, bearers]) => {
-      const known = mosts.get(bearers) ?? most(bearers);
-      mosts.set(bearers, known);
-      return [id, known];
-    }),
-  );
+  return new Map([...bearersOf(bearings, parts, currents)].map(([id, bearers]) => [id, most(bearers)]));
 }
 
 /** A run, and how many times a fuse it bears, all that are alike being of one size. */

@@ -1,4 +1,4 @@
-import { keptBy } from '../plan/kept-by';
+import { keptBy, sameItems } from '../plan/kept-by';
 import type { Currents } from './currents';
 import { startOf } from './graph';
 import type { LaidRun } from './laid-run';
@@ -46,9 +46,6 @@ export const guardsOf = keptBy(({ outWays }: Currents): ReadonlyMap<string, Guar
     }),
   );
 });
-
-const sameItems = (a: readonly LaidRun[], b: readonly LaidRun[]) =>
-  a.length === b.length && a.every((run, k) => run === b[k]);
 
 /** m of positive cable from the battery to a run’s far end, without a fuse on the way; 0: none of it is bare. */
 export const bareM = ({ bareWays }: Guard, lengthM: (run: LaidRun) => number): number =>
