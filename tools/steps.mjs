@@ -21,7 +21,7 @@ function binOf(name) {
   if (name.endsWith('.mjs')) return name;
   const [pkg, bin] = {
     ng: ['@angular/cli', 'ng'],
-    tsc: ['typescript', 'tsc'],
+    tsc: ['typescript-native', 'tsc'],
     playwright: ['@playwright/test', 'playwright'],
     depcruise: ['dependency-cruiser', 'depcruise'],
   }[name] ?? [name, name];

@@ -1,5 +1,4 @@
-import type { DebugElement, Type } from '@angular/core';
-import { By } from '@angular/platform-browser';
+import { type DebugElement, getDebugNode, type Type } from '@angular/core';
 import { describe, expect, it } from 'vitest';
 import { readQuantity } from '@core/text/quantity-text';
 import { UNITS } from '@core/quantity/unit';
@@ -31,7 +30,14 @@ const TRIED_MOST = 12;
 type Field = QuantityField | TextField | Choice;
 type Opened = OpenPage<unknown>;
 
-const all = (page: Opened, kind: Type<Field>) => page.fixture.debugElement.queryAll(By.directive(kind));
+const TAGS = new Map<Type<Field>, string>([
+  [QuantityField, 'co-quantity'],
+  [TextField, 'co-text'],
+  [Choice, 'co-choice'],
+]);
+/** By their tags: the debugging tree would be walked whole for each kind, over and over. */
+const all = ({ element }: Opened, kind: Type<Field>) =>
+  [...element.querySelectorAll(TAGS.get(kind)!)].map((native) => getDebugNode(native) as DebugElement);
 const native = (field: DebugElement) => field.nativeElement as HTMLElement;
 const inputOf = (field: DebugElement) => native(field).querySelector<HTMLInputElement>('input, select')!;
 const nameOf = (field: DebugElement) =>

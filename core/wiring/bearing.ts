@@ -105,12 +105,12 @@ function ofOthers(
   const fuseIds = new Set(further.flatMap((edge) => edge?.part?.id ?? []));
   const others = routes.flatMap(({ demands, onWays }) => {
     const own = carried.find(({ demand }) => demands.has(demand))?.strings;
-    return own ? [onWays.filter((one) => !one.strings.some((k) => own.includes(k)))] : [];
+    return own ? [letThrough(onWays.filter((one) => !one.strings.some((k) => own.includes(k))))] : [];
   });
   return (sizes) =>
     further.every((edge) => edge !== undefined)
       ? Math.max(0, ...[...fuseIds].map((id) => sizes.get(id) ?? 0))
-      : Math.max(0, ...others.map((passed) => letThroughA(passed, sizes)));
+      : Math.max(0, ...others.map((ofRoute) => ofRoute(sizes)));
 }
 
 /** What lies on the ways of some strings. */
@@ -142,27 +142,45 @@ function routesOf({ flows, stringCount }: Currents): Route[] {
   return [...routes.values()];
 }
 
+/** What lies one behind the other on the ways of some strings, and what lies there of fewer of them. */
+interface Bundle {
+  strings: readonly number[];
+  ids: string[];
+  inner: readonly Bundle[];
+}
+
 /**
  * What some strings let through together, A: of fuses one behind the other the smaller, of ways side by side the sum.
  * @param passed  what lies on their ways, each with the strings that it carries
  */
-function letThroughA(passed: readonly OnWay[], sizes: Sizes): number {
-  const groups = new Map<string, { strings: readonly number[]; fuseA: number }>();
+function letThrough(passed: readonly OnWay[]): (sizes: Sizes) => number {
+  const byStrings = new Map<string, { strings: readonly number[]; ids: string[] }>();
   for (const { id, strings } of passed) {
     const key = strings.join(',');
-    const fuseA = Math.min(groups.get(key)?.fuseA ?? Infinity, sizes.get(id) ?? Infinity);
-    groups.set(key, { strings, fuseA });
+    const group = byStrings.get(key);
+    if (group) group.ids.push(id);
+    else byStrings.set(key, { strings, ids: [id] });
   }
-  const within = (all: readonly { strings: readonly number[]; fuseA: number }[]): number =>
-    all
-      .filter(({ strings }) => !all.some((one) => one.strings.length > strings.length && covers(one.strings, strings)))
-      .reduce((sum, { strings, fuseA }) => {
-        const inner = all.filter((one) => one.strings.length < strings.length && covers(strings, one.strings));
-        const innerA = inner.length > 0 ? within(inner) : Infinity;
-        const least = Math.min(fuseA, innerA);
-        return sum + (Number.isFinite(least) ? least : 0);
-      }, 0);
-  return within([...groups.values()]);
+  const bundles = bundlesOf([...byStrings.values()]);
+  return (sizes) => sumThrough(bundles, sizes);
+}
+
+/** The widest of some groups, each with those that lie within it. */
+function bundlesOf(groups: readonly Omit<Bundle, 'inner'>[]): Bundle[] {
+  const isWithin = (some: readonly number[], all: readonly number[]) => some.length < all.length && covers(all, some);
+  return groups
+    .filter(({ strings }) => !groups.some((one) => isWithin(strings, one.strings)))
+    .map((group) => ({ ...group, inner: bundlesOf(groups.filter((one) => isWithin(one.strings, group.strings))) }));
+}
+
+function sumThrough(bundles: readonly Bundle[], sizes: Sizes): number {
+  let sum = 0;
+  for (const { ids, inner } of bundles) {
+    let least = inner.length > 0 ? sumThrough(inner, sizes) : Infinity;
+    for (const id of ids) least = Math.min(least, sizes.get(id) ?? Infinity);
+    if (Number.isFinite(least)) sum += least;
+  }
+  return sum;
 }
 const covers = (all: readonly number[], some: readonly number[]) => some.every((one) => all.includes(one));
 
