@@ -1,10 +1,10 @@
 import { expect, type Page } from '@playwright/test';
-import { goTo, headline, openDemo, openNewRig, test } from './helpers';
+import { goTo, headline, openDemo, openNewRig, test, visit } from './helpers';
 import { soundOfCompressor } from './sound-file';
 
 async function oneLoad(page: Page, name: string): Promise<void> {
   await openNewRig(page, 'rig');
-  await page.goto(page.url().replace(/rig$/, 'audit'));
+  await visit(page, page.url().replace(/rig$/, 'audit'));
   await page.getByRole('button', { name: 'Add the first load' }).click();
   await page.getByLabel('Name of unnamed load').fill(name);
 }

@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { goTo, headline, openDemo, openNewRig, saved, WAGTAIL, test } from './helpers';
+import { goTo, headline, openDemo, openNewRig, SALTMARSH, saved, test, visit, WAGTAIL } from './helpers';
 
 const months = (page: Page) => page.getByRole('table', { name: /^The year, month by month/ });
 const leaf = (page: Page, name: string) =>
@@ -123,15 +123,14 @@ test('the weather is a climate, twelve figures by hand, or an hourly file', asyn
 });
 
 test('one charge: lead takes hours for its last fifth, lithium does not begin in the frost', async ({ page }) => {
-  await openDemo(page);
-  await page.goto('/rig/demo-saltmarsh-survey/charging/one-charge');
+  await page.goto(`${SALTMARSH}/charging/one-charge`);
   await page.getByLabel(/Pontoon charger/).check();
   await expect(page.getByText(/The last fifth alone takes/)).toBeVisible();
   const times = page.getByRole('table', { name: 'Hours to each state of charge' });
   await expect(times.getByRole('row')).toHaveCount(8);
   await page.getByLabel('From', { exact: true }).fill('90');
   await expect(times.getByRole('row')).toHaveCount(4);
-  await page.goto(`${WAGTAIL}/charging/one-charge`);
+  await visit(page, `${WAGTAIL}/charging/one-charge`);
   await page.getByLabel('Bank at').fill('-2');
   await expect(headline(page)).toHaveText('Below 0 °C this bank is not charged at all.');
 });

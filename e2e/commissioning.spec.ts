@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { headline, openDemo, test, WAGTAIL } from './helpers';
+import { headline, openDemo, test, visit, WAGTAIL } from './helpers';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, serviceWorkers: 'allow' });
 
@@ -45,9 +45,7 @@ test('a whole round on the phone finds the negative beside the shunt, mends it, 
   page,
   context,
 }) => {
-  await openDemo(page);
-  await expect(page.locator('main')).toBeVisible();
-  await page.goto(`${WAGTAIL}/commissioning`);
+  await openDemo(page, 'commissioning');
   await page.getByRole('button', { name: 'Begin again from the first step' }).click();
   await expect(headline(page)).toHaveText('Get ready: tools, hands, air.');
   // A photo of the first step, made small enough to be kept, and in the record at the end.
@@ -154,6 +152,6 @@ test('a whole round on the phone finds the negative beside the shunt, mends it, 
   const photo = page.getByAltText('Photo of this step');
   await expect(photo).toHaveAttribute('src', /^data:image\/jpeg;base64,/);
   expect(((await photo.getAttribute('src')) ?? '').length).toBeLessThan(270_000);
-  await page.goto(`${WAGTAIL}/wiring`);
+  await visit(page, `${WAGTAIL}/wiring`);
   await expect(headline(page)).not.toContainText('beside the shunt');
 });

@@ -46,11 +46,11 @@ test('units are chosen once: shown and typed imperial, kept metric', async ({ pa
   await page.keyboard.type('imperial');
   await page.keyboard.press('Enter');
   await expect(page.locator('main')).toContainText('12 AWG');
-  await page.goto(`${WAGTAIL}/wiring/runs`);
+  await visit(page, `${WAGTAIL}/wiring/runs`);
   await page.getByLabel('W12: length').fill('10');
   await page.reload();
   await expect(page.getByLabel('W12: length')).toHaveValue('10');
-  await page.goto(`${WAGTAIL}/rig`);
+  await visit(page, `${WAGTAIL}/rig`);
   await page.getByLabel('Units, on this device').selectOption({ label: 'metric: m, kg, °C, mm²' });
   await visit(page, `${WAGTAIL}/wiring/runs`);
   await expect(page.getByLabel('W12: length')).toHaveValue('3.048');

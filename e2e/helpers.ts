@@ -31,7 +31,7 @@ export async function openDemo(page: Page, path = 'logbook'): Promise<void> {
 
 /** A new rig, at the given stage. */
 export async function openNewRig(page: Page, stage: string): Promise<void> {
-  await page.goto('/');
+  await (page.url() === 'about:blank' ? page.goto('/') : navigate(page, '/'));
   await page.getByRole('button', { name: 'Start a new rig' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('New rig');
   if (stage !== 'rig') await goTo(page, stage);

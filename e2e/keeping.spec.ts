@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { expect } from '@playwright/test';
-import { goTo, headline, openDemo, openNewRig, saved, test, WAGTAIL } from './helpers';
+import { goTo, headline, openDemo, openNewRig, saved, test, visit, WAGTAIL } from './helpers';
 
 test('what is typed is kept through an immediate reload', async ({ page }) => {
   await openNewRig(page, 'Audit');
@@ -46,7 +46,7 @@ test('two tabs on one rig do not overwrite each other in silence', async ({ page
 test('the whole rig goes out as one file and comes back identical in another browser', async ({ page, browser }) => {
   await openDemo(page);
   const ledger = await page.getByRole('table', { name: 'Day ledger' }).innerText();
-  await page.goto(`${WAGTAIL}/rig`);
+  await visit(page, `${WAGTAIL}/rig`);
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Export the rig' }).click(),
@@ -64,7 +64,7 @@ test('the whole rig goes out as one file and comes back identical in another bro
   await goTo(there, 'Logbook');
   await expect(headline(there)).toContainText('Charging keeps up');
   expect(await there.getByRole('table', { name: 'Day ledger' }).innerText()).toBe(ledger);
-  await there.goto(`${WAGTAIL}/rig`);
+  await visit(there, `${WAGTAIL}/rig`);
   const [again] = await Promise.all([
     there.waitForEvent('download'),
     there.getByRole('button', { name: 'Export the rig' }).click(),

@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { dropFile, headline, openDemo, openNewRig, SALTMARSH, visit, WAGTAIL, test } from './helpers';
+import { dropFile, headline, navigate, openDemo, openNewRig, SALTMARSH, test, visit, WAGTAIL } from './helpers';
 
 async function importPage(page: Parameters<typeof dropFile>[0]): Promise<void> {
   await openNewRig(page, 'Logbook');
@@ -11,12 +11,12 @@ const read = (page: Parameters<typeof dropFile>[0]) =>
 test('the demo books: one keeps up, one falls behind, odd rows are listed', async ({ page }) => {
   await openDemo(page);
   await expect(page.getByRole('row', { name: /30 days/ })).toContainText('869.3');
-  await page.goto('/');
+  await navigate(page, '/');
   // 11 loads and one log: the rig opens at its book.
   await expect(page.getByRole('row', { name: /^Pied Wagtail .* 11 1 / })).toBeVisible();
   await page.getByRole('link', { name: 'Pied Wagtail' }).click();
   await expect(headline(page)).toContainText('Charging keeps up');
-  await page.goto(`${SALTMARSH}/logbook`);
+  await visit(page, `${SALTMARSH}/logbook`);
   await expect(headline(page)).toContainText('Charging falls behind');
   await page.getByRole('link', { name: 'Logs 1' }).click();
   await page.getByRole('button', { name: 'saltmarsh-october.csv' }).click();
@@ -119,13 +119,14 @@ test.describe('bad files', () => {
     ['without times', 'a,b\n1,2\n3,4\n', 'No column holds a date and time'],
     ['without currents', 'time\n2026-03-09 10:00\n2026-03-09 10:01\n', 'beside at least one number'],
   ];
-  for (const [name, content, says] of refusals) {
-    test(`${name}: refused in plain words`, async ({ page }) => {
-      await importPage(page);
-      await dropFile(page, 'bad.csv', content);
-      await expect(page.getByRole('alert')).toContainText(says);
-    });
-  }
+  test('are refused in plain words', async ({ page }) => {
+    await importPage(page);
+    for (const [name, content, says] of refusals)
+      await test.step(name, async () => {
+        await dropFile(page, 'bad.csv', content);
+        await expect(page.getByRole('alert')).toContainText(says);
+      });
+  });
   const readable: [name: string, content: string | Buffer, kept: string][] = [
     ['UTF-16', utf16(good), '3 rows'],
     ['a byte-order mark', `\ufeff${good}`, '3 rows'],
@@ -137,14 +138,15 @@ test.describe('bad files', () => {
     ],
     ['old line ends', good.replaceAll('\r\n', '\r'), '3 rows'],
   ];
-  for (const [name, content, kept] of readable) {
-    test(`${name}: read`, async ({ page }) => {
-      await importPage(page);
-      await dropFile(page, 'file.csv', content);
-      await read(page);
-      await expect(headline(page)).toContainText(`${kept} of file.csv are in the book`);
-    });
-  }
+  test('unusual ones are read, each into a book of its own', async ({ page }) => {
+    for (const [name, content, kept] of readable)
+      await test.step(name, async () => {
+        await importPage(page);
+        await dropFile(page, 'file.csv', content);
+        await read(page);
+        await expect(headline(page)).toContainText(`${kept} of file.csv are in the book`);
+      });
+  });
   test('odd rows are set aside with row and column, the good ones kept', async ({ page }) => {
     await importPage(page);
     await dropFile(

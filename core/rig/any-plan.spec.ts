@@ -221,16 +221,14 @@ describe('whatever the schema accepts', () => {
         if (!parsed.success) throw new Error(JSON.stringify(parsed.error.issues[0]));
         const text = JSON.stringify({ format: RIG_FORMAT, version: RIG_VERSION, rig: parsed.data, logs: [] });
         const read = parseRigFile(text);
-        expect(read.ok && JSON.stringify(read.file.rig)).toBe(JSON.stringify(parsed.data));
-        const derived = deriveRig(parsed.data, null);
-        expect(derived.failures).toEqual([]);
-        for (const figure of [
-          derived.audit.dayAh,
-          derived.audit.peakW,
-          derived.demand.dayAh,
-          ...(derived.bank ? [derived.bank.usableAh] : []),
-        ])
-          expect(Number.isFinite(figure.value)).toBe(true);
+        const { failures, audit, demand, bank } = deriveRig(parsed.data, null);
+        const figures = [audit.dayAh, audit.peakW, demand.dayAh, ...(bank ? [bank.usableAh] : [])];
+        // One look at all of it: ten thousand times five would be a tenth of the time.
+        expect({
+          rig: read.ok && JSON.stringify(read.file.rig),
+          failures,
+          endless: figures.filter(({ value }) => !Number.isFinite(value)).map(({ id }) => id),
+        }).toEqual({ rig: JSON.stringify(parsed.data), failures: [], endless: [] });
       }),
       { numRuns: 10_000 },
     );
