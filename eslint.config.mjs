@@ -56,7 +56,7 @@ export default defineConfig(
     ],
     processor: angular.processInlineTemplates,
     languageOptions: {
-      parserOptions: { projectService: { allowDefaultProject: [] }, tsconfigRootDir: import.meta.dirname },
+      parserOptions: { project: ['./tsconfig.json'], tsconfigRootDir: import.meta.dirname },
     },
     rules: {
       '@angular-eslint/prefer-on-push-component-change-detection': 'error',
@@ -80,7 +80,7 @@ export default defineConfig(
     ignores: ['core/**/*.spec.ts', 'core/kept-spec/**', 'core/types/**'],
     extends: [tseslint.configs.recommendedTypeChecked],
     languageOptions: {
-      parserOptions: { projectService: { allowDefaultProject: [] }, tsconfigRootDir: import.meta.dirname },
+      parserOptions: { project: ['./tsconfig.json'], tsconfigRootDir: import.meta.dirname },
     },
     rules: {
       'no-restricted-imports': [

@@ -27,7 +27,7 @@ ensureInstalled();
 // Room for what is made and soon forgotten: compilers, linters and tests alike spend a twelfth less on collecting it.
 process.env.NODE_OPTIONS = `${process.env.NODE_OPTIONS ?? ''} --max-semi-space-size=64`.trim();
 // Two lanes for two cores, about as long as each other.
-await together([asked(['app', 'build', 'format']), asked(['core', 'lint', 'types'])]);
+await together([asked(['app', 'build']), asked(['core', 'lint', 'format', 'types'])]);
 timed('e2e', () => {
   process.env.CHROMIUM = ensureChromium();
   npx('playwright', ['test']);

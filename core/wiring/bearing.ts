@@ -102,15 +102,15 @@ function ofOthers(
       ? []
       : [way.slice(k).find(({ part }) => part?.kind === 'fuse' && flows.get(part.id)?.strings.join(',') === key)];
   });
-  const fuseIds = new Set(further.flatMap((edge) => edge?.part?.id ?? []));
+  if (further.every((edge) => edge !== undefined)) {
+    const fuseIds = [...new Set(further.flatMap(({ part }) => part?.id ?? []))];
+    return (sizes) => Math.max(0, ...fuseIds.map((id) => sizes.get(id) ?? 0));
+  }
   const others = routes.flatMap(({ demands, onWays }) => {
     const own = carried.find(({ demand }) => demands.has(demand))?.strings;
     return own ? [letThrough(onWays.filter((one) => !one.strings.some((k) => own.includes(k))))] : [];
   });
-  return (sizes) =>
-    further.every((edge) => edge !== undefined)
-      ? Math.max(0, ...[...fuseIds].map((id) => sizes.get(id) ?? 0))
-      : Math.max(0, ...others.map((ofRoute) => ofRoute(sizes)));
+  return (sizes) => Math.max(0, ...others.map((ofRoute) => ofRoute(sizes)));
 }
 
 /** What lies on the ways of some strings. */
