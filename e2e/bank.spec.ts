@@ -73,7 +73,7 @@ test('a model off the sheet joins the shelf', async ({ page }) => {
   await expect(headline(page)).toHaveText('One model of your own is on the shelf.');
   await page.getByLabel('Name', { exact: true }).fill('House 210');
   await page.getByLabel('Capacity', { exact: false }).first().fill('210');
-  await visit(page, `${WAGTAIL}/bank/configurations`);
+  await page.goto(`${WAGTAIL}/bank/configurations`);
   await expect(page.getByRole('row', { name: /House 210/ }).first()).toBeVisible();
 });
 
@@ -82,7 +82,7 @@ test('a value of a chemistry is corrected, with its source, and what follows say
   await page.getByLabel('Peukert exponent, yours').fill('1.06');
   await page.getByLabel('Where your Peukert exponent is from').fill('test of May');
   await expect(headline(page)).toContainText('one value of your own');
-  await visit(page, `${WAGTAIL}/audit/how-long`);
+  await page.goto(`${WAGTAIL}/audit/how-long`);
   const margin = page.getByRole('complementary');
   await margin.locator('dt', { hasText: 'counts for, by Peukert' }).getByRole('button').click();
   await expect(margin).toContainText('entered: Lithium iron phosphate, test of May');

@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { headline, openDemo, test, visit, WAGTAIL } from './helpers';
+import { headline, openDemo, test, WAGTAIL } from './helpers';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, serviceWorkers: 'allow' });
 
@@ -152,6 +152,6 @@ test('a whole round on the phone finds the negative beside the shunt, mends it, 
   const photo = page.getByAltText('Photo of this step');
   await expect(photo).toHaveAttribute('src', /^data:image\/jpeg;base64,/);
   expect(((await photo.getAttribute('src')) ?? '').length).toBeLessThan(270_000);
-  await visit(page, `${WAGTAIL}/wiring`);
+  await page.goto(`${WAGTAIL}/wiring`);
   await expect(headline(page)).not.toContainText('beside the shunt');
 });

@@ -10,7 +10,7 @@ test('a meter is told what it has, a false mark is dragged away, a set is search
   await page.getByRole('checkbox', { name: 'Averaging time' }).check();
   await expect(headline(page)).toHaveText('Your meter asks for 17 settings.');
 
-  await visit(page, `${WAGTAIL}/monitor`);
+  await page.goto(`${WAGTAIL}/monitor`);
   await expect(page.getByRole('table', { name: 'Settings of the shunt monitor' })).toContainText('12.8 A');
 
   await page.getByRole('link', { name: 'Test bench' }).click();
