@@ -25,7 +25,7 @@ const HOT_LOOPS = [
   'core/logbook/full-marks.ts',
   'core/logbook/import/*.ts',
   'core/monitor/bench/search.ts',
-  'core/network/solve.ts',
+  'core/network/*.ts',
   'core/series/*.ts',
   'core/simulation/*.ts',
   'core/sources/solar-current.ts',

@@ -1,7 +1,10 @@
 import { fc, test } from '@fast-check/vitest';
 import { describe, expect, it } from 'vitest';
 import { QuantityError } from '../quantity/quantity-error';
-import { islandsOf, type Network, ohmSeenAt, solve } from './solve';
+import { islandsOf } from './islands';
+import type { Network } from './network';
+import { ohmSeenAt } from './ohm-seen-at';
+import { solve } from './solve';
 
 const ohms = fc.double({ min: 1e-6, max: 10, noNaN: true });
 /** Any network in one piece: a chain of all posts, and more between any two. */
@@ -76,7 +79,7 @@ describe('solve', () => {
   });
   test.prop([networks])('as much flows into each post as out of it', (network) => {
     const { into, total } = balance(network);
-    for (const amps of into) expect(Math.abs(amps)).toBeLessThanOrEqual(1e-9 * Math.max(total, 1e-3));
+    for (const amps of into) expect(Math.abs(amps)).toBeLessThanOrEqual(1e-14 * Math.max(total, 1e-3));
   });
   test.prop([networks])('what the voltages give is what the sinks take and what becomes heat', (network) => {
     const { postV, sourceA, lossW } = solve(network);
@@ -89,7 +92,7 @@ describe('solve', () => {
       (sum, { emfV }, k) => sum + Math.abs(emfV * sourceA[k]!),
       Math.abs(taken) + lossW,
     );
-    expect(Math.abs(given - taken - lossW)).toBeLessThanOrEqual(1e-7 * Math.max(scale, 1e-9));
+    expect(Math.abs(given - taken - lossW)).toBeLessThanOrEqual(1e-13 * Math.max(scale, 1e-9));
   });
   test.prop([networks, fc.double({ min: -3, max: 3, noNaN: true })])('currents of sinks superpose', (network, by) => {
     const none = solve({ ...network, sinks: [] });
@@ -128,6 +131,24 @@ describe('solve', () => {
       ]),
     ]).toEqual([0, 0, 2, 2]);
   });
+  it('through 8.5 Ω and millionths of an ohm flows the same: what the last digit of 60 V drives through a millionth is no current', () => {
+    const millionths = Array.from({ length: 9 }, (_, k) => ({ from: k + 1, to: k + 2, ohm: 1e-6 * (1 + k / 7) }));
+    const { resistorA, sourceA } = solve({
+      posts: 11,
+      resistors: [{ from: 0, to: 1, ohm: 8.5 }, ...millionths, { from: 10, to: 0, ohm: 3e-6 }],
+      sources: [{ plus: 10, minus: 5, emfV: 60, ohm: 2e-6 }],
+      sinks: [],
+    });
+    // Beside the source five of them; the other way round 8.5 Ω and the rest.
+    const beside = 1e-6 * (5 + (4 + 5 + 6 + 7 + 8) / 7);
+    const rest = 8.5 + 3e-6 + 1e-6 * (4 + (0 + 1 + 2 + 3) / 7);
+    const amps = 60 / (2e-6 + (beside * rest) / (beside + rest));
+    expect(sourceA[0]! / amps).toBeCloseTo(1, 13);
+    expect(resistorA[0]! / ((amps * beside) / (beside + rest))).toBeCloseTo(1, 13);
+    expect(resistorA[1]! / resistorA[0]!).toBeCloseTo(1, 13);
+    // Beside the 5.3 million amperes that pass that post: their sixteenth digit.
+    expect((resistorA[10]! - resistorA[0]!) / amps).toBeCloseTo(0, 15);
+  });
 });
 
 describe('ohmSeenAt', () => {
@@ -136,7 +157,7 @@ describe('ohmSeenAt', () => {
     const still = network.sources.map((source) => ({ ...source, emfV: 0 }));
     const { postV } = solve({ ...network, sources: still, sinks: [{ from: 0, to: at, currentA: 1 }] });
     const [ohm] = ohmSeenAt(network, [at]);
-    expect(Math.abs(ohm! - postV[at]!)).toBeLessThanOrEqual(1e-7 * Math.max(1e-6, Math.abs(postV[at]!)));
+    expect(Math.abs(ohm! - postV[at]!)).toBeLessThanOrEqual(1e-12 * Math.abs(postV[at]!));
   });
   it('by hand: two batteries of 2 mΩ behind 1 mΩ each, and 3 mΩ more to a fuse; nothing joins the last post', () => {
     const network = {

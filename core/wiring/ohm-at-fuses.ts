@@ -1,5 +1,7 @@
 import { at } from '../quantity/guard';
-import { islandsOf, ohmSeenAt, type Resistor, type Source } from '../network/solve';
+import { islandsOf } from '../network/islands';
+import type { Resistor, Source } from '../network/network';
+import { ohmSeenAt } from '../network/ohm-seen-at';
 import { type BankString, linkRuns } from './battery-posts';
 import type { LaidRun } from './laid-run';
 import { type Part, postOf } from './part';

@@ -1,4 +1,4 @@
-import type { Resistor } from '../../network/solve';
+import type { Resistor } from '../../network/network';
 import { at } from '../../quantity/guard';
 import { linkRuns } from '../battery-posts';
 import type { CircuitFigures } from '../circuit-figures';

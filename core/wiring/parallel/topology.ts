@@ -1,4 +1,4 @@
-import type { Network, Resistor, Source } from '../../network/solve';
+import type { Network, Resistor, Source } from '../../network/network';
 import { at } from '../../quantity/guard';
 
 /** Ways of joining batteries in parallel, from the usual worst to the usual best. */
