@@ -198,23 +198,29 @@ function ofNegative(run: LaidRun, { flows, loops, inputs }: Currents, wide: read
 
 /**
  * The positives whose parts a negative carries, widest first: one of them has all, but where parts come together on their way back only, or
- * a battery feeds one by itself. Of those that have the same the ones with the least besides, and on one way all of them.
+ * a battery feeds one by itself. Of those that have the same the ones with the fewest strings besides, since no other string’s current
+ * comes through, then those with the least besides, and on one way all of them.
  */
 function coverOf(carries: Carries, wide: readonly Wide[]): Wide[][] {
   const rest = new Map(carries);
   const groups: Wide[][] = [];
   while (rest.size > 0) {
-    const all = wide.map((one) => ({
-      one,
-      covered: [...rest]
-        .filter(([demand, strings]) => covers(one.carries.get(demand) ?? [], strings))
-        .map(([of]) => of),
-      size: [...one.carries.values()].reduce((sum, strings) => sum + strings.length, 0),
-    }));
-    const [best] = all.sort((a, b) => b.covered.length - a.covered.length || a.size - b.size);
+    const all = wide.map((one) => {
+      const covered = [...rest].filter(([demand, strings]) => covers(one.carries.get(demand) ?? [], strings));
+      return {
+        one,
+        covered: covered.map(([of]) => of),
+        besides: covered.reduce((sum, [of, strings]) => sum + (one.carries.get(of)?.length ?? 0) - strings.length, 0),
+        size: [...one.carries.values()].reduce((sum, strings) => sum + strings.length, 0),
+      };
+    });
+    const [best] = all.sort((a, b) => b.covered.length - a.covered.length || a.besides - b.besides || a.size - b.size);
     if (!best || best.covered.length === 0) break;
-    const isAlike = ({ covered, size }: typeof best) =>
-      size === best.size && covered.length === best.covered.length && covered.every((of) => best.covered.includes(of));
+    const isAlike = ({ covered, besides, size }: typeof best) =>
+      size === best.size &&
+      besides === best.besides &&
+      covered.length === best.covered.length &&
+      covered.every((of) => best.covered.includes(of));
     groups.push(all.filter(isAlike).map(({ one }) => one));
     for (const of of best.covered) rest.delete(of);
   }

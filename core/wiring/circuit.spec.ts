@@ -464,6 +464,21 @@ describe('the negative path', () => {
       { numRuns: 100 },
     );
   });
+  it('moves no bound of a string’s own negative: a lamp and an inverter on two strings, the inverter’s moved', () => {
+    const rig: Rig = {
+      bank: { ...newBank(newBattery('b', 'gel', 6, 186), 2, 2), currentSchool: 'sum' },
+      loads: [lamp('lamp', 'Cabin', 251)],
+      inverters: [{ ...newInverter('inv'), continuousW: 908 }],
+      sources: [],
+    };
+    const wiring = built(rig, laidOut(rig));
+    const runs = wiring.runs.map((run) => (run.id === 'inverter-inv-minus' ? { ...run, to: 'bank-minus.bar' } : run));
+    const { runs: after, findings } = circuitOf(rig, { ...wiring, runs });
+    // What comes back to a string has come through its fuse: 90 A, not the 110 A of the block that the lamp hangs on.
+    for (const id of ['battery-1-minus', 'battery-2-minus', 'battery-1-plus'])
+      expect(after.find(({ run }) => run.id === id)!.bears.value).toBe(90);
+    expect(findings.map(({ fault }) => fault.code)).toEqual(['bypass']);
+  });
   it('names the way over the chassis: a bond on the bank’s side, and a case that is earthed', () => {
     const wiring = laidOut(van);
     const bond = { ...newRun('own-bond', 'bond', 'chassis.bolt', 'battery-1.-', 1), label: 'W90' };
