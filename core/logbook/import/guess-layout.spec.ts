@@ -159,6 +159,18 @@ describe('a layout that was guessed', () => {
     expect(mapping(high, 12.8).voltageMaxV).toBeGreaterThan(100);
     expect(unsure(high, 12.8)).toContain('voltage');
   });
+  it('takes a column for figures that has one in three fifths of its rows, and not one that has fewer', () => {
+    const written = (count: number) =>
+      [
+        'Timestamp,Battery voltage,Current',
+        ...SAMPLES.slice(0, 100).map(
+          ({ atMs, volts, amps }, k) =>
+            `${new Date(atMs).toISOString().slice(0, 16)},${volts},${(k * count) % 100 < count ? amps : ''}`,
+        ),
+      ].join('\n');
+    expect(mapping(written(60)).current).toMatchObject({ column: 2 });
+    expect(guess(written(59))).toEqual({ refused: 'no-current-column' });
+  });
   it('asks whether a log of half or of twice the volts is of this bank, and takes its sign by its own', () => {
     const at = (factor: number, nominalV: number) => {
       const rows = SAMPLES.map(
