@@ -27,3 +27,9 @@ export interface Network {
   sources: readonly Source[];
   sinks: readonly Sink[];
 }
+
+/** Every way between two posts, the voltages taken for joined through. */
+export const waysBetween = ({ resistors, sources }: Pick<Network, 'resistors' | 'sources'>): Resistor[] => [
+  ...resistors,
+  ...sources.map(({ plus, minus, ohm }) => ({ from: plus, to: minus, ohm })),
+];

@@ -1,4 +1,4 @@
-import type { Network, Resistor } from './network';
+import { type Network, type Resistor, waysBetween } from './network';
 import { raisedV, starsOf } from './star-mesh';
 
 /**
@@ -64,10 +64,7 @@ function coreOhms(network: Omit<Network, 'sinks'>, at: readonly number[]): (numb
     numbers.set(post, known);
     return known;
   };
-  const ways = [
-    ...network.resistors,
-    ...network.sources.map(({ plus, minus, ohm }) => ({ from: plus, to: minus, ohm })),
-  ].map(({ from, to, ohm }) => ({ from: numberOf(from), to: numberOf(to), ohm }));
+  const ways = waysBetween(network).map(({ from, to, ohm }) => ({ from: numberOf(from), to: numberOf(to), ohm }));
   const asked = at.map(numberOf);
   const stars = starsOf(numbers.size, ways);
   return asked.map((post) => {

@@ -1,5 +1,5 @@
 import { QuantityError } from '../quantity/quantity-error';
-import type { Network } from './network';
+import { type Network, waysBetween } from './network';
 import { raisedV, starsOf } from './star-mesh';
 
 export interface Solution {
@@ -21,10 +21,7 @@ export interface Solution {
  * @example solve({ posts: 2, resistors: [{ from: 0, to: 1, ohm: 1 }], sources: [{ plus: 1, minus: 0, emfV: 12, ohm: 1 }], sinks: [] }).postV[1] // 6
  */
 export function solve({ posts, resistors, sources, sinks }: Network): Solution {
-  const stars = starsOf(posts, [
-    ...resistors,
-    ...sources.map(({ plus, minus, ohm }) => ({ from: plus, to: minus, ohm })),
-  ]);
+  const stars = starsOf(posts, waysBetween({ resistors, sources }));
   const taken = new Float64Array(posts);
   for (const { from, to, currentA } of sinks) {
     if (currentA !== 0 && stars.island[from] !== stars.island[to])
