@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { goTo, headline, openDemo, openNewRig, test, visit } from './helpers';
+import { goTo, headline, openDemo, openNewRig, test, testAlone, visit } from './helpers';
 import { soundOfCompressor } from './sound-file';
 
 async function oneLoad(page: Page, name: string): Promise<void> {
@@ -11,8 +11,8 @@ async function oneLoad(page: Page, name: string): Promise<void> {
 const states = (page: Page) => page.getByRole('table', { name: 'States' });
 
 test.describe('the stopwatch on a phone', () => {
-  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
-  test('times states through a reload, takes a press back, and becomes the duty of the load', async ({ page }) => {
+  testAlone.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  testAlone('times states through a reload, takes a press back, and becomes the duty of the load', async ({ page }) => {
     const at = (time: string) => page.clock.setFixedTime(new Date(`2026-05-04T${time}:00Z`));
     await at('08:00');
     await oneLoad(page, 'Fridge');

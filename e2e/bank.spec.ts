@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { goTo, headline, openDemo, SALTMARSH, saved, visit, WAGTAIL, test } from './helpers';
+import { goTo, headline, open, openDemo, SALTMARSH, saved, visit, WAGTAIL, test } from './helpers';
 
 test('an arrangement is chosen off the shelf and becomes the bank', async ({ page }) => {
   await openDemo(page, 'bank/configurations');
@@ -18,7 +18,7 @@ test('an arrangement is chosen off the shelf and becomes the bank', async ({ pag
 test('the old bank and its replacement stand side by side, with the charger voltages that no longer fit', async ({
   page,
 }) => {
-  await page.goto(`${SALTMARSH}/bank/configurations`);
+  await open(page, `${SALTMARSH}/bank/configurations`);
   await page.getByLabel('System voltage').selectOption('12 V');
   await page
     .getByLabel(/^Compare flooded/)

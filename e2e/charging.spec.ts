@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { goTo, headline, openDemo, openNewRig, SALTMARSH, saved, test, visit, WAGTAIL } from './helpers';
+import { goTo, headline, open, openDemo, openNewRig, SALTMARSH, saved, test, visit, WAGTAIL } from './helpers';
 
 const months = (page: Page) => page.getByRole('table', { name: /^The year, month by month/ });
 const leaf = (page: Page, name: string) =>
@@ -123,7 +123,7 @@ test('the weather is a climate, twelve figures by hand, or an hourly file', asyn
 });
 
 test('one charge: lead takes hours for its last fifth, lithium does not begin in the frost', async ({ page }) => {
-  await page.goto(`${SALTMARSH}/charging/one-charge`);
+  await open(page, `${SALTMARSH}/charging/one-charge`);
   await page.getByLabel(/Pontoon charger/).check();
   await expect(page.getByText(/The last fifth alone takes/)).toBeVisible();
   const times = page.getByRole('table', { name: 'Hours to each state of charge' });

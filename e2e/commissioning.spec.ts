@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { headline, openDemo, test, WAGTAIL } from './helpers';
+import { headline, openDemo, testAlone as test, WAGTAIL } from './helpers';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, serviceWorkers: 'allow' });
 

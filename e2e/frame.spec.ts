@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import type { RunOptions } from 'axe-core';
-import { goTo, headline, openDemo, SALTMARSH, visit, WAGTAIL, test } from './helpers';
+import { goTo, headline, open, openDemo, SALTMARSH, visit, WAGTAIL, test, testAlone } from './helpers';
 import { PAGES } from './pages';
 
 test('every figure opens its working, down to what was entered', async ({ page }) => {
@@ -56,7 +56,7 @@ test('units are chosen once: shown and typed imperial, kept metric', async ({ pa
   await expect(page.getByLabel('W12: length')).toHaveValue('3.048');
 });
 
-test('single keys can be switched off', async ({ page }) => {
+testAlone('single keys can be switched off', async ({ page }) => {
   await openDemo(page);
   await page.keyboard.press('?');
   await page.getByLabel(/Single keys act/).uncheck();
@@ -96,7 +96,7 @@ test('nobody meets a stage that is not built: an address of one leads to the fir
 });
 
 test('deep links open what they name, and an unknown rig is said', async ({ page }) => {
-  await page.goto(`${SALTMARSH}/logbook?day=2026-10-10`);
+  await open(page, `${SALTMARSH}/logbook?day=2026-10-10`);
   await expect(page.getByRole('heading', { name: 'Saturday 10 October 2026' })).toBeVisible();
   await page.goto('/rig/nobody/audit');
   await expect(page.getByText('There is no rig nobody on this device.')).toBeVisible();
@@ -126,8 +126,8 @@ const WALKS = [
   { theme: 'night', says: 'the night theme', pages: LOOKS },
 ];
 for (const { theme, says, pages } of WALKS) {
-  test(`no accessibility fault in ${says}`, async ({ page }) => {
-    test.slow();
+  testAlone(`no accessibility fault in ${says}`, async ({ page }) => {
+    testAlone.slow();
     await page.addInitScript((name) => localStorage.setItem('coulan-theme', name), theme);
     await page.addInitScript({ path: AXE });
     await openDemo(page);

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { expect } from '@playwright/test';
-import { goTo, headline, openDemo, openNewRig, saved, test, visit, WAGTAIL } from './helpers';
+import { goTo, headline, openDemo, openNewRig, saved, test, testAlone, visit, WAGTAIL } from './helpers';
 
 test('what is typed is kept through an immediate reload', async ({ page }) => {
   await openNewRig(page, 'Audit');
@@ -10,7 +10,7 @@ test('what is typed is kept through an immediate reload', async ({ page }) => {
   await expect(page.getByLabel('Name of Depth sounder')).toHaveValue('Depth sounder');
 });
 
-test('two tabs on one rig do not overwrite each other in silence', async ({ page, context }) => {
+testAlone('two tabs on one rig do not overwrite each other in silence', async ({ page, context }) => {
   await openDemo(page, 'rig');
   const other = await context.newPage();
   await other.goto(`${WAGTAIL}/rig`);
@@ -90,7 +90,7 @@ test('a wrong rig file is refused with the path of its first wrong field', async
   await expect(page.getByRole('link', { name: 'Pied Wagtail' })).toHaveCount(1);
 });
 
-test('a browser that keeps nothing is said, and the rig can still be exported', async ({ page }) => {
+testAlone('a browser that keeps nothing is said, and the rig can still be exported', async ({ page }) => {
   await page.addInitScript(() => {
     Object.defineProperty(window, 'indexedDB', {
       value: {
@@ -113,8 +113,8 @@ test('a browser that keeps nothing is said, and the rig can still be exported', 
 });
 
 test.describe('with the service worker', () => {
-  test.use({ serviceWorkers: 'allow' });
-  test('opens and works with the server out of reach', async ({ page, context }) => {
+  testAlone.use({ serviceWorkers: 'allow' });
+  testAlone('opens and works with the server out of reach', async ({ page, context }) => {
     await openDemo(page);
     await expect(page.getByText('offline ready')).toBeVisible({ timeout: 30_000 });
     await context.setOffline(true);

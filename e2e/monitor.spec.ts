@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { goTo, headline, openDemo, test, visit, WAGTAIL } from './helpers';
+import { goTo, headline, openDemo, test, testAlone, visit, WAGTAIL } from './helpers';
 
 test('a meter is told what it has, a false mark is dragged away, a set is searched, keyed in, and made stale by another battery', async ({
   page,
@@ -62,7 +62,7 @@ test('the own log is tried too, and a mark can be looked at closely', async ({ p
   await expect(headline(page)).toContainText('Broken cloud');
 });
 
-test('on a phone the list of what to key in is ticked one by one', async ({ page }) => {
+testAlone('on a phone the list of what to key in is ticked one by one', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await openDemo(page, 'monitor/entered');
   await expect(headline(page)).toContainText('2 settings in the meter are out of date');

@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { headline, openDemo, visit, WAGTAIL, test } from './helpers';
+import { headline, openDemo, visit, WAGTAIL, testAlone as test } from './helpers';
 import { PAGES } from './pages';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });

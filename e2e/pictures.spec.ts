@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
-import { navigate, openDemo, test } from './helpers';
+import { navigate, openDemo, testAlone as test } from './helpers';
 import { PICTURES } from './pages';
 import { VIEWS } from './views';
 

@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { headline, openDemo, SALTMARSH, saved, test } from './helpers';
+import { headline, open, openDemo, SALTMARSH, saved, test, testAlone } from './helpers';
 
 test('a maintainer’s negative on the battery post is found and moved, and a lug that does not fit', async ({
   page,
@@ -19,7 +19,7 @@ test('a maintainer’s negative on the battery post is found and moved, and a lu
 });
 
 test('lay out, measure, mend a finding, see it vanish', async ({ page }) => {
-  await page.goto(`${SALTMARSH}/wiring`);
+  await open(page, `${SALTMARSH}/wiring`);
   await expect(page.getByText('all lengths are guesses')).toBeVisible();
   await page.getByRole('button', { name: /^Pontoon charger/ }).press('Enter');
   await expect(page.getByRole('heading', { name: /^The way to it and back/ })).toContainText('Pontoon charger');
@@ -97,8 +97,8 @@ test('the sag map takes the way to the inverter from the circuit', async ({ page
 });
 
 test.describe('on a phone', () => {
-  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
-  test('a negative is registered where it is found', async ({ page }) => {
+  testAlone.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  testAlone('a negative is registered where it is found', async ({ page }) => {
     await openDemo(page, 'wiring/negatives');
     await page.getByLabel('Where').fill('under the sink');
     await page.getByLabel('What it serves').fill('water heater');
