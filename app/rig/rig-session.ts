@@ -51,6 +51,7 @@ export class RigSession {
   private stored: Rig | null = null;
   private retry: ReturnType<typeof setTimeout> | null = null;
   private watch: Subscription | null = null;
+  private list: Subscription | null = null;
   readonly rows = signal<StoredRigRow[]>([]);
 
   constructor() {
@@ -66,13 +67,15 @@ export class RigSession {
       this.gone = true;
       this.stopRetrying();
       edits.unsubscribe();
+      this.watch?.unsubscribe();
+      this.list?.unsubscribe();
       document.removeEventListener('visibilitychange', onHide);
     });
   }
 
   /** Starts following the list of rigs. */
   followRows(): void {
-    liveQuery(() => this.storage.db.rigs.toArray()).subscribe({
+    this.list ??= liveQuery(() => this.storage.db.rigs.toArray()).subscribe({
       next: (rows) => this.rows.set(rows),
       error: () => undefined,
     });

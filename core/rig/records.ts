@@ -43,7 +43,7 @@ function cutAt(value: unknown, way: readonly string[], passed: readonly string[]
 }
 
 /**
- * A stored plan with its records back in their places.
+ * A stored plan with its records back in their places; whatever holds none is handed on as it is.
  * @param rowsOf   the rows kept under a name; undefined where there are none
  * @returns        the plan, and the name of the first record that is not there, or not whole; null: all are
  */
@@ -53,9 +53,19 @@ export function joinRecords(
 ): { plan: unknown; missing: string | null } {
   let missing: string | null = null;
   const join = (value: unknown): unknown => {
-    if (Array.isArray(value)) return value.map(join);
+    if (Array.isArray(value)) {
+      const items: unknown[] = value;
+      const joined = items.map(join);
+      return joined.every((item, k) => item === items[k]) ? items : joined;
+    }
     if (!isObject(value)) return value;
-    if (!isRecordMark(value)) return Object.fromEntries(Object.entries(value).map(([key, item]) => [key, join(item)]));
+    if (!isRecordMark(value)) {
+      const changed = Object.entries(value).flatMap(([key, item]) => {
+        const joined = join(item);
+        return joined === item ? [] : [[key, joined] as const];
+      });
+      return changed.length === 0 ? value : { ...value, ...Object.fromEntries(changed) };
+    }
     const rows = rowsOf(value.$record);
     if (Array.isArray(rows) && rows.length === value.length) return rows;
     missing ??= value.$record;
