@@ -32,10 +32,10 @@ function binOf(name) {
 export { npx };
 
 /**
- * Runs lanes of steps beside one another; a step is a name and its commands, one after the other. What a step prints
- * comes when it ends. Ends this program with the code of the first that fails.
+ * Runs steps, so many at once, in the order in which they stand: who is done takes the next. A step is a name and its commands, one
+ * after the other. What it prints comes when it ends. Ends this program with the code of the first that fails.
  */
-export async function together(lanes) {
+export async function together(steps, atOnce) {
   const running = new Set();
   const command = ([name, ...args]) =>
     new Promise((resolve) => {
@@ -48,8 +48,10 @@ export async function together(lanes) {
         resolve({ code: code ?? 1, printed });
       });
     });
-  const lane = async (steps) => {
-    for (const [name, commands] of steps) {
+  const waiting = [...steps];
+  const lane = async () => {
+    for (let next = waiting.shift(); next; next = waiting.shift()) {
+      const [name, commands] = next;
       const start = Date.now();
       let text = `\n== ${name}\n`;
       for (const one of commands) {
@@ -63,7 +65,7 @@ export async function together(lanes) {
       console.log(`${text}== ${name} in ${((Date.now() - start) / 1000).toFixed(0)} s`);
     }
   };
-  await Promise.all(lanes.map(lane));
+  await Promise.all(Array.from({ length: atOnce }, lane));
 }
 
 /** npm ci when node_modules is missing or does not belong to the lock file. */
