@@ -68,6 +68,25 @@ describe('the open rig', () => {
     store.dispatch(RigEvents.undo());
     await until(async () => (await db.rigs.get('sample'))!.name === 'Sample van');
   });
+  it('is followed no longer when its session has ended: it asks for nothing, and lays nothing aside', async () => {
+    const { session, db, rename, state } = begin();
+    session.followRows();
+    await session.create(sampleRig());
+    await until(() => session.rows().length === 1);
+    vi.spyOn(db.rigs, 'put').mockRejectedValue(new Error('no room'));
+    rename('Not written');
+    await until(() => state().saving.state === 'failed');
+    TestBed.resetTestingModule();
+    localStorage.clear();
+    leave();
+    expect(localStorage).toHaveLength(0);
+    vi.restoreAllMocks();
+    const asked = vi.spyOn(db.rigs, 'get');
+    await db.rigs.put({ id: 'other', name: 'Other', revision: 1, savedAtMs: 1, rig: {} });
+    await new Promise((done) => setTimeout(done, 50));
+    expect(session.rows()).toHaveLength(1);
+    expect(asked).not.toHaveBeenCalled();
+  });
   it('opens what is stored, and says when there is none of that name', async () => {
     const { session, db, state } = begin();
     await saveRig(db, sampleRig(), 0, 1);

@@ -61,8 +61,9 @@ export class RigSession {
     const onHide = () => {
       if (document.visibilityState === 'hidden') this.keepSpare();
     };
+    const onGoing = () => this.keepSpare();
     document.addEventListener('visibilitychange', onHide);
-    addEventListener('pagehide', () => this.keepSpare());
+    addEventListener('pagehide', onGoing);
     inject(DestroyRef).onDestroy(() => {
       this.gone = true;
       this.stopRetrying();
@@ -70,6 +71,7 @@ export class RigSession {
       this.watch?.unsubscribe();
       this.list?.unsubscribe();
       document.removeEventListener('visibilitychange', onHide);
+      removeEventListener('pagehide', onGoing);
     });
   }
 
