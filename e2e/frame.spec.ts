@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, type Page } from '@playwright/test';
 import type { RunOptions } from 'axe-core';
-import { goTo, headline, open, openDemo, SALTMARSH, visit, WAGTAIL, test, testAlone } from './helpers';
+import { goTo, headline, openDemo, SALTMARSH, visit, WAGTAIL, test, testAlone } from './helpers';
 import { PAGES } from './pages';
 
 test('every figure opens its working, down to what was entered', async ({ page }) => {
@@ -97,7 +97,7 @@ test('nobody meets a stage that is not built: an address of one leads to the fir
 });
 
 test('deep links open what they name, and an unknown rig is said', async ({ page }) => {
-  await open(page, `${SALTMARSH}/logbook?day=2026-10-10`);
+  await page.goto(`${SALTMARSH}/logbook?day=2026-10-10`);
   await expect(page.getByRole('heading', { name: 'Saturday 10 October 2026' })).toBeVisible();
   await page.goto('/rig/nobody/audit');
   await expect(page.getByText('There is no rig nobody on this device.')).toBeVisible();
