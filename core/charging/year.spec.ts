@@ -106,6 +106,20 @@ describe('a simulated year', () => {
       { numRuns: 12 },
     );
   });
+  it('says how far a share may lie off, by as many years as it was drawn from', () => {
+    const of = parts([solar(300)]);
+    const tables = tablesOf(of);
+    const result = simulateRuns(tables, 0, 100, 1);
+    result.minSpare.fill(1);
+    for (let run = 0; run < 10; run++) result.minSpare[run * 12] = -0.1;
+    const { months } = summariseYear(result, of.charging.sources, tables.reserveSoc, tables.coulombicFraction, 0.95);
+    const remarks = months.slice(0, 2).map(({ stay }) => [stay.value, stay.working().remark]);
+    // Wilson: 1.96 · √(0.9 · 0.1 ÷ 100 + 3.8416 ÷ 40 000) ÷ 1.038416 = 0.0596; of all of them, 1.96 · 0.0098 ÷ 1.038416 = 0.0185
+    expect(remarks).toEqual([
+      [0.9, 'Simulated again, this would come out within 6.0 points.'],
+      [1, 'Simulated again, this would come out within 1.8 points.'],
+    ]);
+  });
   it('is the same however its runs are shared out', () => {
     const tables = tablesOf(parts([solar(300)]));
     const whole = simulateRuns(tables, 0, 30, 5);
