@@ -1,5 +1,5 @@
-import { expect } from '@playwright/test';
-import { dropFile, goTo, headline, openNewRig, saved, test } from './helpers';
+import { expect, test } from '@playwright/test';
+import { dropFile, goTo, headline, openNewRig, saved } from './helpers';
 
 /** Eight whole days at one row a minute: 2 A out all night, 3 A in for ten hours by day. */
 function meterFile(): string {
