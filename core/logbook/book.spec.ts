@@ -6,7 +6,11 @@ import type { DaySums } from '../series/day-sums';
 import { chargeState } from './charge';
 import type { FullRule } from '../counter/full-rule';
 import { FullMarkFinder, markByHand } from './full-marks';
+import { PLAIN_MAPPING } from '../kept-spec/plain-mapping.data';
 import { buildLedger } from './ledger';
+import type { Logbook, Reading } from './plan';
+import { withMapping } from './with-mapping';
+import { withReading } from './with-reading';
 
 const T0 = Date.parse('2026-03-09T00:00:00Z');
 const MIN = 60_000;
@@ -175,6 +179,62 @@ describe('full marks', () => {
     expect(finder.marks[0]!.outAfterAh).toBe(before);
   });
   it('has none without voltage', () => expect(find({ ...charge(1), voltageV: null })).toEqual([]));
+  it('waits for the first sample after the day of a mark, and for nothing else', () => {
+    const finder = new FullMarkFinder(rule);
+    expect(finder.waits).toBe(false);
+    finder.addDay(MARCH_9, charge(20));
+    expect(finder.waits).toBe(false);
+    finder.addDay(MARCH_9, charge(1));
+    expect(finder.waits).toBe(true);
+    finder.addDay({ key: '2026-03-10', endMs: T0 + 2880 * MIN }, charge(20));
+    expect(finder.waits).toBe(false);
+  });
+  it('holds nothing over a day that was passed over: its voltage never reached the rule’s', () => {
+    // Full volts and few amps in the last five minutes of one day and the first five of a later one.
+    const minutes = (from: number): Columns => ({
+      timeMs: Float64Array.from({ length: 6 }, (_, k) => T0 + (from + k) * MIN),
+      voltageV: new Float64Array(6).fill(14.4),
+      currentA: new Float64Array(6).fill(1),
+    });
+    const marksOf = (isPassed: boolean) => {
+      const finder = new FullMarkFinder({ ...rule, gapMs: 2 * 1440 * MIN });
+      finder.addDay(MARCH_9, minutes(1434));
+      if (isPassed) finder.passDay();
+      finder.addDay({ key: '2026-03-11', endMs: T0 + 3 * 1440 * MIN }, minutes(2880));
+      return finder.marks.length;
+    };
+    expect([marksOf(false), marksOf(true)]).toEqual([1, 0]);
+  });
+  it('counts no amp-hours over a step longer than the gap', () => {
+    const columns = (gap: number): Columns => ({
+      timeMs: Float64Array.of(0, 12, 12 + gap).map((minute) => T0 + minute * MIN),
+      voltageV: Float64Array.of(14.4, 14.4, 12.6),
+      currentA: Float64Array.of(-1, -1, -1),
+    });
+    const wide = { ...rule, gapMs: 60 * MIN };
+    expect(find(columns(60), wide)[0]!.outAfterAh).toBeCloseTo(1, 9);
+    expect(find(columns(61), wide)[0]!.outAfterAh).toBe(0);
+  });
+});
+
+describe('what is written in the book', () => {
+  const reading = (atMs: number) => ({ id: String(atMs), atMs, voltageV: 12.6, currentA: null, socFraction: null });
+  it('is kept in order of time', () =>
+    expect(
+      [30, 10, 20]
+        .reduce<readonly Reading[]>((all, at) => withReading(all, reading(at) as Reading), [])
+        .map(({ atMs }) => atMs),
+    ).toEqual([10, 20, 30]));
+  it('knows fifty ways of reading a file, one of each name; the oldest goes', () => {
+    const all = Array.from({ length: 51 }, (_, k) => `meter ${k}`).reduce<Logbook['mappings']>(
+      (known, name) => withMapping(known, name, PLAIN_MAPPING),
+      [],
+    );
+    expect([all.length, all[0]?.name, all.at(-1)?.name]).toEqual([50, 'meter 1', 'meter 50']);
+    const again = withMapping(all, 'meter 7', { ...PLAIN_MAPPING, headerRows: 3 });
+    expect([again.length, again.at(-1)?.name, again.at(-1)?.mapping.headerRows]).toEqual([50, 'meter 7', 3]);
+    expect(again.filter(({ name }) => name === 'meter 7')).toHaveLength(1);
+  });
 });
 
 describe('charge at the end of the book', () => {

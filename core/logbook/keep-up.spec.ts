@@ -140,6 +140,11 @@ describe('full marks as proof', () => {
     expect(ninety).toMatchObject({ state: 'only-just', longestWithoutFull: 84 });
     expect(open([4], 9).reason).toBe('close-to-call');
   });
+  it('settle it where there are too few days for a range', () => {
+    const five = (full: readonly number[]) => judge(book(5, (k) => 1 + wobble(k), full));
+    expect(five([1, 3])).toMatchObject({ ratioInterval: null, state: 'keeps-up', reason: 'filled-regularly' });
+    expect(five([1])).toMatchObject({ ratioInterval: null, state: 'open', reason: 'too-few-days' });
+  });
   it('by the rule that is chosen', () => {
     expect(open([9, 18], 20, { fullWithinDays: 9 }).reason).toBe('filled-regularly');
     expect(open([9, 18], 20, { fullWithinDays: 8 }).reason).toBe('close-to-call');

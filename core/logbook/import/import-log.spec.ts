@@ -198,6 +198,50 @@ describe('bad rows', () => {
     const reader = new RowReader(mapping, IGNORE, { decode }, 3);
     expect(() => reader.push(new Uint8Array(3 << 20))).toThrow('line-too-long');
   });
+  it('grows with its days, in order or not, and hands its parts together, with voltage or without', async () => {
+    // More rows in a day than the first room holds.
+    const day = (date: string) =>
+      Array.from({ length: 2500 }, (_, k) => `${new Date(Date.parse(date) + k * 30_000).toISOString()},25.60,${k % 100}.25`);
+    for (const cut of [(line: string) => line, (line: string) => line.replace(',25.60', '')]) {
+      const head = cut('time,25.60,A').replace('25.60', 'V');
+      const [monday, tuesday] = [day('2026-03-09T00:00:00Z'), day('2026-03-10T00:00:00Z')].map((rows) => rows.map(cut));
+      const inOrder = await run(`${head}\n${[...monday!, ...tuesday!].join('\n')}\n`);
+      expect(inOrder.rows).toHaveLength(5000);
+      const backward = [...tuesday!.slice(2000), ...monday!, ...tuesday!.slice(0, 2000)];
+      for (const rowsHeldMax of [100, 1_000_000])
+        expect((await run(`${head}\n${backward.join('\n')}\n`, { rowsHeldMax, pieces: 9000 })).rows).toEqual(
+          inOrder.rows,
+        );
+    }
+  });
+  it('keeps nothing of a day that the book has already', async () => {
+    const all = { fromMs: Date.parse('2026-03-09T00:00:00Z'), toMs: Date.parse('2026-03-10T00:00:00Z') };
+    const { rows, result } = await run(PLAIN, { covered: [all] });
+    expect([rows.length, result.rowsKept, result.remarks.of('already-covered')]).toEqual([0, 0, 2]);
+  });
+  it('says what a store says that fails, and does not read again', async () => {
+    const { mapping } = guess(PLAIN);
+    let opened = 0;
+    async function* open() {
+      opened++;
+      await Promise.resolve();
+      yield { bytes: encode(PLAIN), share: 1 };
+    }
+    const store = Object.assign(new MemoryStore(), { putDay: () => Promise.reject(new Error('no room left')) });
+    await expect(
+      importLog(open, {
+        mapping,
+        columnCount: 3,
+        place: { timeZone: 'UTC', latitudeDeg: null, longitudeDeg: null },
+        covered: () => Promise.resolve([]),
+        store,
+        reader: { decode },
+        onProgress: () => undefined,
+        checkCancelled: () => undefined,
+      }),
+    ).rejects.toThrow('no room left');
+    expect(opened).toBe(1);
+  });
   it('leaves out time that is in the book already, and counts it', async () => {
     const from = Date.parse('2026-03-09T10:00:00Z');
     const { rows, result } = await run(PLAIN, { covered: [{ fromMs: from - 5, toMs: from + 5 }] });

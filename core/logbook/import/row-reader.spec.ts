@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { PLAIN_MAPPING } from '../../kept-spec/plain-mapping.data';
 import type { LogMapping } from '../plan';
-import { RowReader, type RowSink } from './row-reader';
+import { OPEN_QUOTE_MARK, RowReader, type RowSink } from './row-reader';
 
 const encoder = new TextEncoder();
 const NOON = Date.UTC(2026, 2, 9, 12);
@@ -33,7 +33,7 @@ function read(rows: readonly string[], mapping: Partial<LogMapping> = {}, column
       empty();
       laid.push([timeMs - NOON, voltageV, currentA]);
     },
-    reject: (number, column, code) => rejected.push(`${number} ${column} ${code}`),
+    reject: (number, column, code, text) => rejected.push(`${number} ${column} ${code} ${text}`),
   };
   const decode = (bytes: Uint8Array) => new TextDecoder().decode(bytes);
   const reader = new RowReader({ ...PLAIN_MAPPING, ...mapping }, sink, { decode }, columns);
@@ -83,6 +83,13 @@ describe('the row reader', () => {
     const { called, laid } = read(odd);
     expect(called).toEqual([2, 7]);
     expect(laid).toEqual(values);
+  });
+  it('lists a line whose quote was left open by what stood in it, up to 120 bytes of it', () => {
+    const mark = String.fromCharCode(OPEN_QUOTE_MARK);
+    const open = (text: string) => read([...twenty.slice(0, 2), `${mark}${text}`, ...twenty.slice(3)]);
+    expect(open('a "b, 12.5').rejected).toEqual(['4 1 open-quote a "b, 12.5']);
+    expect(open('x'.repeat(300)).rejected).toEqual([`4 1 open-quote ${'x'.repeat(120)}`]);
+    expect(open('x').laid).toEqual(values.filter((_, k) => k !== 2));
   });
   it('learns each new date by one row', () => {
     const next = (line: string) => line.replace('03-09', '03-10');

@@ -6,7 +6,7 @@ import type { ChemistryId } from '../../cells/chemistry';
 import type { Figure } from '../../formula/figure';
 import { freshWiring } from '../fresh';
 import { bankInParallel } from './bank-in-parallel';
-import { batteryShares, compareWays, courseRule } from './compare';
+import { batteryShares, compareWays, courseRule, fairestWay, isFair } from './compare';
 import { type CourseRow, courseOf } from './course';
 import { givenFigures, instantFigures, peukertEnd } from './course-figures';
 import { drain } from './drain';
@@ -45,6 +45,21 @@ describe('ways side by side', () => {
       'bars-one-end',
       'bars-opposite-ends',
     ]);
+  });
+  it('the fairest is the one whose most burdened battery has the least over its share; of ways alike the first', () => {
+    const ways = compareWays(bank, plan, null, 100);
+    const endFed = ways[0]!;
+    const burdened = (id: string) => ways.find((way) => way.id === id)!.burdened.fraction;
+    expect(burdened('end-fed')).toBeGreaterThan(0.505);
+    // Two batteries joined crosswise, or half-way, share alike: the wires on either way are as long.
+    expect([burdened('diagonal'), burdened('half-way')]).toEqual([
+      expect.closeTo(0.5, 12) as number,
+      expect.closeTo(0.5, 12) as number,
+    ]);
+    expect(fairestWay(ways)?.id).toBe('diagonal');
+    expect(fairestWay([endFed])).toBe(endFed);
+    expect(fairestWay([])).toBeNull();
+    expect([isFair(endFed), isFair(fairestWay(ways)!)]).toEqual([false, true]);
   });
 });
 
