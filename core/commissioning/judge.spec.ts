@@ -3,8 +3,10 @@ import { answered, roundOf, seenAs, stepBy } from '../kept-spec/commissioned';
 import { laidOut, provingOf, van } from '../kept-spec/van';
 import { restate } from './adopt';
 import { freshCommissioning } from './fresh';
+import { withChargeReading } from './full-charge';
 import { judge, restedOf } from './judge';
-import type { Entry } from './plan';
+import type { Entry, Seen } from './plan';
+import { withSeen } from './seen';
 import { standings } from './standing';
 import { judgeZero } from './zero';
 
@@ -86,6 +88,54 @@ describe('a breaker that is closed', () => {
     expect(roof.away).toEqual({ names: [], mostA: 0 });
     expect(judge(roof, seenAs({ shown: 12 }), factsOf())).toMatchObject({ outcome: 'pass', bySource: false });
     expect(judge(roof, seenAs({ shown: 40 }), factsOf())).toMatchObject({ outcome: 'fail', bySource: false });
+  });
+});
+
+describe('the steps that other pages judge', () => {
+  const two = provingOf({ ...van, bank: { ...van.bank, parallelCount: 2 } });
+  const factsOfTwo = (volts: readonly number[]) => ({
+    context: two.context,
+    plan: freshCommissioning(),
+    standings: standings(two.steps, [
+      roundOf(
+        volts.map((restedV, k) =>
+          answered(stepBy(two.steps, 'rest', `rest:${k + 1}.1`), 'pass', { restedV, restedH: 12, tempC: 20 }),
+        ),
+      ),
+    ]),
+  });
+  it('the gate is not passed before all is measured, and then by what was', () => {
+    const [gate] = two.steps.filter(({ kind }) => kind === 'gate');
+    const outcomeOf = (volts: readonly number[]) => judge(gate!, [], factsOfTwo(volts)).outcome;
+    expect([outcomeOf([]), outcomeOf([13.2])]).toEqual(['incomplete', 'incomplete']);
+    expect([outcomeOf([13.2, 13.2]), outcomeOf([13.2, 11.9])]).toEqual(['pass', 'fail']);
+  });
+  it('the zero is open until something is read, and stands by what is read last', () => {
+    const zero = stepBy(steps, 'zero', 'zero');
+    expect(judge(zero, [], factsOf())).toEqual({ kind: 'zero', outcome: 'incomplete', zero: null });
+    expect(judge(zero, seenAs({ shown: 0.4 }), factsOf()).outcome).toBe('fail');
+    expect(judge(zero, seenAs({ shown: 0.4, again: 0 }), factsOf())).toMatchObject({
+      outcome: 'pass',
+      zero: { shownA: 0, zeroed: true },
+    });
+  });
+  it('the drop along a way is open until it is walked', () => {
+    const drop = stepBy(steps, 'drop', 'drop:inverter-inv');
+    expect(judge(drop, [], factsOf())).toEqual({ kind: 'drop', outcome: 'incomplete', drop: null });
+    const seen = seenAs({ amps: -50, atPosts: 13.2, atBar: 13.2, atEnd: 11.2 });
+    expect(judge(drop, seen, factsOf())).toMatchObject({ outcome: 'fail', drop: { outcome: 'fail' } });
+  });
+  it('the first full charge is open until it is full', () => {
+    const full = stepBy(steps, 'full-charge', 'full-charge');
+    const at = (minute: number) => ({ atMs: minute * 60_000, volts: full.absorptionV, amps: full.tailA });
+    const [one, both] = [[at(0)], [at(0), at(5)]].map((readings) => readings.reduce(withChargeReading, [] as Seen[]));
+    expect(judge(full, one!, factsOf())).toMatchObject({ outcome: 'incomplete', readings: [at(0)] });
+    expect(judge(full, both!, factsOf())).toMatchObject({ outcome: 'pass', full: { reached: true } });
+  });
+  it('a value that is changed stands once; one that is taken out is gone', () => {
+    const seen = seenAs({ shown: 1, again: 2 });
+    expect(withSeen(seen, 'shown', 3)).toEqual(seenAs({ again: 2, shown: 3 }));
+    expect(withSeen(seen, 'shown', null)).toEqual(seenAs({ again: 2 }));
   });
 });
 

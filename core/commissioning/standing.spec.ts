@@ -202,6 +202,13 @@ describe('two devices that went on with one round', () => {
     const merged = mergeCommissioning(plan([roundOf([shared], { ended })]), plan([roundOf([shared])]));
     expect(merged.rounds[0]!.ended).toBeNull();
   });
+  it('have ended it when both have, by the later word', () => {
+    const ended = (atMs: number) => plan([roundOf([shared], { ended: { atMs, by: 'A', exceptions: 0 } })]);
+    expect(mergeCommissioning(ended(5), ended(7)).rounds[0]!.ended?.atMs).toBe(7);
+    expect(mergeCommissioning(ended(9), ended(7)).rounds[0]!.ended?.atMs).toBe(9);
+  });
+  it('keep a round that the other device does not know', () =>
+    expect(mergeCommissioning(plan([roundOf([shared])]), plan([])).rounds.map(({ id }) => id)).toEqual(['round']));
 });
 
 describe('the first full charge', () => {

@@ -20,6 +20,7 @@ import { counterOf } from './counter-of';
 import { deriveSettings, menuValues } from './derive-settings';
 import { nowKeyed, withKeyed } from './entries';
 import type { MonitorRig } from './facts';
+import { missingCredit } from './missing-credit';
 import { newProfile } from './fresh';
 import type { MeterUnit } from './plan';
 import { menuFigure } from './menu-figure';
@@ -94,6 +95,12 @@ describe('settings that follow', () => {
     expect(value('temperature-compensation').figure.value).toBeCloseTo(-0.03, 12);
     // Equalising goes higher than any absorption: 2.6 V · 6 + 0.15.
     expect(value('high-alarm').figure.value).toBeCloseTo(15.75, 9);
+  });
+  it('without an efficiency a meter credits too much: 100 Ah a day at 87 %, seven times 14.94 Ah a week', () => {
+    const { result } = derive(simpleBank('flooded'));
+    const credited = missingCredit(result.facts, entered(100));
+    expect(credited.value).toBeCloseTo(7 * 100 * (1 / 0.87 - 1), 9);
+    expect(credited.working().result.value).toBe(credited.value);
   });
   it('AGM: the tail is what is still taken when 1.4 % are missing, 1.8 · 1.4 % = 2.52 %, as a meter takes it 2.5', () => {
     const { value } = derive(simpleBank('agm'));
