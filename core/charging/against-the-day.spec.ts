@@ -14,6 +14,7 @@ import { siteYear } from '../climate/site-year';
 import { buildTables } from './build-tables';
 import { simulateRuns } from '../simulation/simulate-runs';
 import { TableCache } from '../simulation/table-cache';
+import { NO_CHANGE } from '../simulation/what-if';
 import type { YearParts } from './year-parts';
 
 const RUNS = 60;
@@ -82,6 +83,20 @@ describe('the simulated year against the usual day of each month', () => {
     const shore = { ...newSource('shore', 's'), currentA: 12, week: weekOf(EVERY_DAY, 22, 4) } as Source;
     for (const source of [engine, shore])
       for (const { usualAh, drawnAh } of bothWays(source)) expect(drawnAh).toBeCloseTo(usualAh, 6);
+  });
+  it('of two that come out of one charger: the generator gives what mains leave of its hours, all of them once mains fail', () => {
+    const shore = (id: string, fromHour: number, hours: number, more: object) =>
+      ({ ...newSource('shore', id), week: weekOf(EVERY_DAY, fromHour, hours), ...more }) as Source;
+    const mains = shore('mains', 18, 12, { currentA: 20 });
+    const generator = shore('gen', 16, 4, { currentA: 30, supply: 'generator', through: { sourceId: 'mains' } });
+    const offered = (change: typeof NO_CHANGE) => {
+      const { month } = simulateRuns(buildTables(parts([generator, mains], 20), new TableCache(), change)!, 0, 1, 3);
+      return MONTH_DAYS.map((days, k) => Number((month.offeredAh[k]! / days).toFixed(6)));
+    };
+    // 12 h · 20 A and, from 16 to 18, 2 h · 30 A; the generator alone 4 h · 30 A.
+    expect(offered(NO_CHANGE)).toEqual(MONTH_DAYS.map(() => 300));
+    expect(offered({ ...NO_CHANGE, failedSourceId: 'mains' })).toEqual(MONTH_DAYS.map(() => 120));
+    expect(offered({ ...NO_CHANGE, failedSourceId: 'gen' })).toEqual(MONTH_DAYS.map(() => 240));
   });
   it('of a source that is switched off or out of its months: nothing, both ways', () => {
     const summer = sun({ months: [6, 7, 8] });

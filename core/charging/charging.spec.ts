@@ -17,7 +17,7 @@ import { monthReason, monthVerdict } from './month-verdict';
 import { profileIssues } from './profile-check';
 import { relayCurrent } from '../sources/relay-current';
 import { leftForBank } from './running-current';
-import { applyRemedy, type Remedy } from './remedies';
+import { applyRemedy, LEVER_RANGE, type Remedy } from './remedies';
 import { remedyCost } from './remedy-cost';
 import { lastFifth, shortChargeAh, singleCharge } from './single-charge';
 import { solveRemedies } from './solve-remedies';
@@ -185,6 +185,11 @@ describe('one charge', () => {
     expect(shortChargeAh(run, 60)).toBe(0);
     expect(run.hoursTo.every(({ hours }) => hours === null)).toBe(true);
   });
+  it('begins and goes on within the window of the chemistry alone, its ends included', () => {
+    const { chargeFromTempC: from, chargeUpToTempC: upTo } = CHEMISTRIES.lfp;
+    const blocked = (tempC: number) => singleCharge(CHEMISTRIES.lfp, 200, 0.2, () => 50, 100, tempC).blocked;
+    expect([from - 0.1, from, upTo, upTo + 0.1].map(blocked)).toEqual(['cold', null, null, 'hot']);
+  });
   it('never ends where next to nothing is offered', () => {
     expect(singleCharge(CHEMISTRIES.lfp, 200, 0.2, () => 0, 100, 20).hoursTo[0]!.hours).toBeNull();
   });
@@ -312,6 +317,35 @@ describe('remedies', () => {
       [1, 5],
       [5, 5],
     ]);
+  });
+  it('are none where nothing is lacking, and the most there is where even that does not do', async () => {
+    const enough = await solveRemedies(
+      0.95,
+      () => Promise.resolve(0.97),
+      () => undefined,
+      ['array', 'cut'],
+    );
+    expect(enough.map(({ remedy, stay, reaches }) => [remedy, stay, reaches])).toEqual([
+      [{}, 0.97, true],
+      [{}, 0.97, true],
+    ]);
+    const never = await solveRemedies(
+      0.95,
+      () => Promise.resolve(0.5),
+      () => undefined,
+      ['array'],
+    );
+    expect(never).toEqual([{ remedy: { array: LEVER_RANGE.array.most }, stay: 0.5, reaches: false }]);
+  });
+  it('of two are left out where the second has nothing to add', async () => {
+    // Half of the array that suffices by itself suffices too, as this made-up year has it.
+    const stay = (r: Remedy) => Promise.resolve((r.array ?? 0) >= 100 ? 0.96 : 0.5);
+    const solutions = await solveRemedies(0.95, stay, () => undefined, ['array', 'cut']);
+    expect(solutions.map(({ remedy, reaches }) => [Object.keys(remedy).join(), reaches])).toEqual([
+      ['array', true],
+      ['cut', false],
+    ]);
+    expect(solutions[0]!.remedy.array).toBeLessThanOrEqual(100 + LEVER_RANGE.array.step);
   });
   it('cost what your prices say', () => {
     const { price, massKg } = remedyCost({ array: 100, drive: 2 }, lfp, newCharging().prices);
