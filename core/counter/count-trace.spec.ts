@@ -64,6 +64,15 @@ describe('a counter, by hand', () => {
     );
     expect(slow.missingAh).toHaveLength(5);
   });
+  it('marks full at the row of the log that it took, however few it takes', () => {
+    // Every other row is taken: 0, 2, 4, 6, of which 2 to 6 hold; two minutes of them at 4.
+    const full = { fullV: 14, tailA: 4, holdMs: 2 * MIN, gapMs: 5 * MIN };
+    const charge = trace([9, 9, 3, 9, 3, 9, 3, 9], MIN, [13, 13, 14, 13, 14, 13, 14, 13]);
+    const slow = count(charge, { full }, 50, { ...PERFECT_METER, sampleMs: 2 * MIN });
+    expect(slow.marks.map(({ at, timeMs }) => [at, timeMs])).toEqual([[4, 4 * MIN]]);
+    expect([...slow.missingAh].map((ah) => ah === 0)).toEqual([false, false, false, false, true, true, true, true]);
+    expect(count(charge, { full }).marks).toEqual([]);
+  });
   it('is set full by a person at the first row that it takes from then on', () => {
     const set = countTrace(steady(-10, 10), plain, PERFECT_METER, 50, [3.5 * MIN, 3.6 * MIN]);
     expect(set.marks).toEqual([{ at: 4, timeMs: 4 * MIN, missingAh: expect.closeTo(50 + 40 / 60, 9) }]);

@@ -336,6 +336,16 @@ describe('charge reckoned afterwards', () => {
     const counted = [0, 5, 10, 10 + 0.5, 10 + 0.5 - 4];
     expect([...soc]).toEqual(counted.map((ah, k) => expect.closeTo(1 - (ah - (6.5 * k) / 4) / 100, 9)));
   });
+  it('counts nothing over missing time', () => {
+    const log: Trace = {
+      timeMs: Float64Array.of(0, 30 * MIN, 90 * MIN),
+      voltageV: null,
+      currentA: Float64Array.of(-10, -10, -10),
+      soc: null,
+      gapMs: 40 * MIN,
+    };
+    expect([...reckonedTruth(log, reckoning, [0])!.soc!]).toEqual([1, 0.95, 0.95].map((soc) => expect.closeTo(soc, 9)));
+  });
   it('is not known where nothing proves a full bank, and is where a person saw it', () => {
     const log: Trace = {
       timeMs: Float64Array.of(0, 60 * MIN, 120 * MIN),
@@ -347,6 +357,11 @@ describe('charge reckoned afterwards', () => {
     expect(reckonedTruth(log, reckoning)).toBeNull();
     expect([...reckonedTruth(log, reckoning, [0])!.soc!]).toEqual([1, 0.9, 0.8].map((soc) => expect.closeTo(soc, 9)));
     expect(reckonedTruth({ ...log, timeMs: new Float64Array(0) }, reckoning, [0])).toBeNull();
+    // Seen between two rows it is full at the next, if that is no further off than a gap; after the last at none.
+    const fullAt = (atMs: number) => [...(reckonedTruth(log, reckoning, [atMs])?.soc ?? [])].lastIndexOf(1);
+    expect([30 * MIN, 120 * MIN, 121 * MIN].map(fullAt)).toEqual([1, 2, -1]);
+    const late = { ...log, timeMs: Float64Array.of(100 * MIN, 160 * MIN, 220 * MIN) };
+    expect([10, 9].map((minute) => reckonedTruth(late, reckoning, [minute * MIN]) !== null)).toEqual([true, false]);
   });
 });
 

@@ -346,6 +346,8 @@ describe('what was keyed in', () => {
     expect(now.get('capacity')).toMatchObject({ value: 200, atMs: HOUR });
     expect(now.get('peukert')).toMatchObject({ value: 1.1, atMs: 120_000 });
     expect(nowKeyed(entries, 'winter').size).toBe(1);
+    // A clock that was set back between two sittings: what was keyed in last by the clock stands.
+    expect(nowKeyed([...entries].reverse(), 'usual')).toEqual(now);
   });
   it('goes on for less than half an hour after its last value', () => {
     const halfAnHour = 1_800_000;

@@ -48,6 +48,7 @@ describe('what the name of a column says', () => {
   });
   it.each([
     ...['State of charge %', 'SoC', 'Charge cycles', 'Ah', 'Consumed Ah', 'Energy Wh', 'kWh out', 'mAh', 'Power W'],
+    ...['Discharged A (Ah)', 'Volts or Wh'],
     ...['Temperature', 'temp', 'Time remaining', 'Relay state', 'Alarm'],
   ])('%s is none of both', (name) => {
     expect(columnWords(name).kind).toBe('other');

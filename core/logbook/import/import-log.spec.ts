@@ -201,7 +201,10 @@ describe('bad rows', () => {
   it('grows with its days, in order or not, and hands its parts together, with voltage or without', async () => {
     // More rows in a day than the first room holds.
     const day = (date: string) =>
-      Array.from({ length: 2500 }, (_, k) => `${new Date(Date.parse(date) + k * 30_000).toISOString()},25.60,${k % 100}.25`);
+      Array.from(
+        { length: 2500 },
+        (_, k) => `${new Date(Date.parse(date) + k * 30_000).toISOString()},25.60,${k % 100}.25`,
+      );
     for (const cut of [(line: string) => line, (line: string) => line.replace(',25.60', '')]) {
       const head = cut('time,25.60,A').replace('25.60', 'V');
       const [monday, tuesday] = [day('2026-03-09T00:00:00Z'), day('2026-03-10T00:00:00Z')].map((rows) => rows.map(cut));
