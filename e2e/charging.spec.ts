@@ -110,9 +110,8 @@ test('the weather is a climate, twelve figures by hand, or an hourly file', asyn
     return `${new Date(Date.UTC(2025, 0, 1, k)).toISOString().slice(0, 16)};${k === 30 ? 'n/a' : noon}`;
   });
   await picker.setInputFiles(file(`time;GHI W/m2\n${hours.join('\n')}\n`));
-  await expect(page.getByRole('status').filter({ hasText: '8759 rows read' })).toContainText(
-    'row 32: “n/a” is no number',
-  );
+  await expect(page.getByRole('status').filter({ hasText: '8759 rows read' })).toContainText('one row left out');
+  await expect(page.getByText('row 32: “n/a” is no number')).toBeVisible();
   // 8 h × 250 W/m² every day
   await expect(page.getByRole('row', { name: /^June/ })).toContainText('2.0');
   await page.keyboard.press('Control+z');

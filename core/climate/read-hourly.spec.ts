@@ -96,6 +96,34 @@ describe('an hourly file of light', () => {
     const file = read([years[0], ...years[1]!.split('\n').slice(1)].join('\n'));
     expect(file.dailyClearness.every((clearness) => Math.abs(clearness - 0.4) < 1e-3)).toBe(true);
   });
+  it('is refused where a month has less than a week of days, however many the others have, and named by the month', () => {
+    // December from its eighth day on, and from its seventh; the year has well over 300 days either way.
+    const december = monthStart(11);
+    const upTo = (last: number) => fileOf(PLAIN, wave, (day) => day >= december + last);
+    expect(readHourly(upTo(6), LATITUDE, 0, 'UTC')).toEqual({ code: 'month-lacking', month: 12, days: 6 });
+    expect(read(upTo(7)).filledDays).toBe(24);
+    const mean = [0, 1, 2, 3, 4, 5, 6].reduce((sum, k) => sum + wave(december + k) / 7, 0);
+    expect(read(upTo(7)).dailyClearness.at(-1)).toBeCloseTo(mean, 3);
+    const without = fileOf(PLAIN, wave, (day) => day < 31);
+    expect(readHourly(without, LATITUDE, 0, 'UTC')).toEqual({ code: 'month-lacking', month: 1, days: 0 });
+  });
+  it('lacks nothing of days on which the sun does not rise', () => {
+    const arctic = (dark: boolean) =>
+      readHourly(
+        fileOf(
+          PLAIN,
+          () => 0.5,
+          (day) => dark && (day < 25 || day > 330),
+        ),
+        75,
+        0,
+        'UTC',
+      );
+    for (const file of [arctic(true), arctic(false)]) {
+      if ('code' in file) throw new Error(file.code);
+      expect([file.filledDays, file.dailyClearness[5], file.dailyClearness[360]]).toEqual([0, 0.3, 0.3]);
+    }
+  });
   it('takes the month’s mean for a day that it lacks', () => {
     const file = read(
       fileOf(

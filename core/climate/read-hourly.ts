@@ -10,6 +10,8 @@ export type HourlyRefusal =
   | { code: 'empty' }
   | { code: 'no-columns' }
   | { code: 'too-few-days'; days: number }
+  /** The month, 1 … 12, of which least is known. */
+  | { code: 'month-lacking'; month: number; days: number }
   | { code: 'not-irradiance'; largest: number };
 
 export interface HourlyRemark {
@@ -31,12 +33,13 @@ export interface HourlyFile {
 
 /** The clearest day. */
 const MOST_CLEARNESS = 0.85;
-const NEEDED_DAYS = 300;
+/** Days that a file must cover, of the year and of each of its months: a month without any may be the darkest. */
+export const DAYS_OF_YEAR = 300;
+export const DAYS_OF_MONTH = 7;
 /** A day counts when its hours in the file would bring so much of its light under a steady sky. */
 const NEEDED_LIGHT = 0.8;
-/** Where the sun hardly rises a quotient says nothing; such a day counts when the file has so many of its hours. */
+/** Where the sun hardly rises a quotient says nothing, and there is nothing to know: such a day lacks nothing. */
 const DARK_WH = 100;
-const DARK_HOURS = 20;
 const DARK_CLEARNESS = 0.3;
 const LARGEST_W = 1600;
 const TIME_HEAD = /time|date|datum|zeit|hour/i;
@@ -93,22 +96,26 @@ export function readHourly(
   const sums = new Float64Array(365);
   const counts = new Uint16Array(365);
   let cappedDays = 0;
+  const isDark = (day: number) => !(aboveAirWhPerM2(latitudeDeg, day + 1) > DARK_WH);
   const lightOf = lightByHour(latitudeDeg, longitudeDeg, timeZone);
   for (const { day, hours } of days.values()) {
-    const clearness = clearnessOf(hours, aboveAirWhPerM2(latitudeDeg, day + 1), lightOf(day));
+    const clearness = isDark(day) ? null : clearnessOf(hours, aboveAirWhPerM2(latitudeDeg, day + 1), lightOf(day));
     if (clearness === null) continue;
     if (clearness > MOST_CLEARNESS) cappedDays++;
     sums[day] = at(sums, day) + Math.min(MOST_CLEARNESS, clearness);
     counts[day] = at(counts, day) + 1;
   }
+  for (let day = 0; day < 365; day++)
+    if (counts[day] === 0 && isDark(day)) [sums[day], counts[day]] = [DARK_CLEARNESS, 1];
   const covered = counts.reduce((sum, count) => sum + (count > 0 ? 1 : 0), 0);
-  if (covered < NEEDED_DAYS) return { code: 'too-few-days', days: covered };
-  const months = Array.from({ length: 12 }, (_, month) => {
-    const own = MONTH_OF_DAY.flatMap((of, day) =>
-      of === month && at(counts, day) > 0 ? [at(sums, day) / at(counts, day)] : [],
-    );
-    return own.length > 0 ? own.reduce((a, b) => a + b, 0) / own.length : 0.4;
-  });
+  if (covered < DAYS_OF_YEAR) return { code: 'too-few-days', days: covered };
+  const known = Array.from({ length: 12 }, (_, month) =>
+    MONTH_OF_DAY.flatMap((of, day) => (of === month && at(counts, day) > 0 ? [at(sums, day) / at(counts, day)] : [])),
+  );
+  const least = known.reduce((best, own, month) => (own.length < at(known, best).length ? month : best), 0);
+  const ofLeast = at(known, least).length;
+  if (ofLeast < DAYS_OF_MONTH) return { code: 'month-lacking', month: least + 1, days: ofLeast };
+  const months = known.map((own) => own.reduce((a, b) => a + b, 0) / own.length);
   return {
     dailyClearness: MONTH_OF_DAY.map((month, day) =>
       Number((at(counts, day) > 0 ? at(sums, day) / at(counts, day) : at(months, month)).toFixed(4)),
@@ -129,7 +136,6 @@ interface DayOfFile {
 
 /** Clearness of one day off the hours that there are, each by its own mean; null where too much of its light is missing. */
 function clearnessOf(hours: DayOfFile['hours'], aboveWh: number, light: readonly number[]): number | null {
-  if (!(aboveWh > DARK_WH)) return hours.size >= DARK_HOURS ? DARK_CLEARNESS : null;
   let [seenWh, covered] = [0, 0];
   for (const [hour, { sum, count }] of hours) {
     seenWh += sum / count;

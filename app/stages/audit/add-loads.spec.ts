@@ -78,10 +78,10 @@ describe('loads from a block of a spreadsheet', () => {
     await byTable();
     await put('textarea', 'name,watts,hours\nLamp,ten,2\nFan,20,30');
     expect(says(all('[role=status]')[0]!)).toMatch(/^1 load read, \d cells to look at:$/);
-    expect(all('.remarks li').map(says)).toContain(
+    expect(all('co-remark-list li').map(says)).toContain(
       'row 2, column 2: “ten” is not a number in the unit of its column; taken as not given',
     );
-    expect(all('.remarks li').map(says)).toContain('row 3, column 3: “30” is out of range; the default holds');
+    expect(all('co-remark-list li').map(says)).toContain('row 3, column 3: “30” is out of range; the default holds');
   });
   it('come out of a file too', async () => {
     const { page, byTable } = await open();

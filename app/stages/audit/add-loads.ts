@@ -5,6 +5,7 @@ import { loadsFromTable, type TableRemark } from '@core/audit/load-table';
 import type { Load } from '@core/audit/load';
 import type { Option } from '../../ui/choice';
 import { FileButton } from '../../ui/file-button';
+import { RemarkList } from '../../ui/remark-list';
 import { Ways } from '../../ui/ways';
 
 const REMARKS: Record<TableRemark['code'], string> = {
@@ -20,7 +21,7 @@ const REMARKS: Record<TableRemark['code'], string> = {
 /** Loads from the library, from a block of a spreadsheet, or from a CSV file. */
 @Component({
   selector: 'co-add-loads',
-  imports: [FileButton, NzModalModule, Ways],
+  imports: [FileButton, NzModalModule, RemarkList, Ways],
   templateUrl: './add-loads.html',
   styleUrl: './add-loads.css',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -38,7 +39,7 @@ export class AddLoads {
   protected readonly asked = signal('');
   protected readonly picked = signal<ReadonlySet<string>>(new Set());
   protected readonly pasted = signal('');
-  protected readonly remarkWords = REMARKS;
+  protected readonly remarkWords = ({ code }: TableRemark) => REMARKS[code];
 
   protected readonly found = computed(() => {
     const words = this.asked().toLowerCase().split(/\s+/).filter(Boolean);

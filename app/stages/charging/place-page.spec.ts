@@ -95,9 +95,11 @@ describe('the place', () => {
   it('reads an hourly file, and lists what it leaves out', async () => {
     const page = await open();
     await bring(page, 'roof.csv', hourlyYear(0.5, ['not a time,5', '2025-06-01T12:00,abc']));
-    expect(page.text('.note')).toBe(
-      'roof.csv: 8760 rows read; 2 rows left out, the first in row 8762: “not a time” is no time.',
-    );
+    expect(page.text('.note')).toBe('roof.csv: 8760 rows read; 2 rows left out:');
+    expect(page.texts('co-remark-list li')).toEqual([
+      'row 8762: “not a time” is no time',
+      'row 8763: “abc” is no number',
+    ]);
     expect(page.rig().charging.weather).toMatchObject({ by: 'file', name: 'roof.csv' });
     expect(Rig.safeParse(page.rig()).success).toBe(true);
     const [dull, bright] = headline(page);
@@ -114,6 +116,7 @@ describe('the place', () => {
     ['nothing in it', '', /there are no rows in it/],
     ['no heads', 'a,b\n1,2\n', /no head names a time/],
     ['kilowatts', hourlyYear(0.001), /Is it in kW\?/],
+    ['no December', hourlyYear(0.5).replace(/\n\d+-12-.*/g, ''), /it covers no day of December; 7 are needed/],
   ])('refuses a file with %s, and keeps the weather', async (_, text, says) => {
     const page = await open();
     await bring(page, 'odd.csv', text);

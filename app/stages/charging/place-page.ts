@@ -6,7 +6,14 @@ import type { Stop, Weather } from '@core/climate/weather';
 import { LIMITS } from '@core/rig/limits';
 import { CLIMATE_IDS, type ClimateId, CLIMATES } from '@core/climate/climates.data';
 import { latitudeOf } from '@core/climate/hemisphere';
-import { type HourlyRefusal, readHourly } from '@core/climate/read-hourly';
+import {
+  DAYS_OF_MONTH,
+  DAYS_OF_YEAR,
+  type HourlyFile,
+  type HourlyRefusal,
+  type HourlyRemark,
+  readHourly,
+} from '@core/climate/read-hourly';
 import { longitudeOf } from '@core/climate/site-year';
 import { Edit } from '../../rig/edit';
 import { Choice, type Option } from '../../ui/choice';
@@ -15,12 +22,13 @@ import { FileButton } from '../../ui/file-button';
 import { MarginContent } from '../../ui/margin-slot';
 import { MethodSwitch } from '../../ui/method-switch';
 import { QuantityField } from '../../ui/quantity-field';
+import { RemarkList } from '../../ui/remark-list';
 import { TextField } from '../../ui/text-field';
 import { UnitChoice } from '../../ui/unit-choice';
 import { WorkingStore } from '../../ui/working-store';
 import { ChargingFacts } from './charging-facts';
 import { StageTabs } from '../../rig/stage-tabs';
-import { MONTH_NAMES } from './charging-words';
+import { MONTH_NAMES, monthName } from './charging-words';
 import { HalfOfWorld } from './half-of-world';
 import { MonthRow } from './month-row';
 
@@ -46,6 +54,7 @@ const LARGEST_FILE = 30_000_000;
     MethodSwitch,
     MonthRow,
     QuantityField,
+    RemarkList,
     TextField,
   ],
   templateUrl: './place-page.html',
@@ -80,6 +89,9 @@ export class PlacePage {
   });
   protected readonly problem = signal<string | null>(null);
   protected readonly note = signal<string | null>(null);
+  /** Rows of the file that was brought in last. */
+  protected readonly leftOut = signal<readonly HourlyRemark[]>([]);
+  protected readonly remarkWords = ({ code }: HourlyRemark) => REMARKS[code];
 
   /** Level light of each month, as hours of full sun. */
   protected readonly rows = computed(() =>
@@ -152,6 +164,7 @@ export class PlacePage {
 
   protected async open(file: File): Promise<void> {
     this.note.set(null);
+    this.leftOut.set([]);
     if (file.size > LARGEST_FILE) {
       this.problem.set(`${file.name} is larger than 30 MB. One year by the hour is less than 1 MB: cut it down first.`);
       return;
@@ -168,18 +181,8 @@ export class PlacePage {
     }
     this.problem.set(null);
     this.facts.change({ weather: { by: 'file', name: file.name.slice(0, 120), dailyClearness: read.dailyClearness } });
-    const odd = read.remarks[0];
-    this.note.set(
-      `${file.name}: ${formatNumber(read.rows, 0)} rows read` +
-        (read.filledDays > 0 ? `; ${read.filledDays} days that it lacks take the mean of their month` : '') +
-        (read.cappedDays > 0
-          ? `; ${read.cappedDays} days brighter than the clearest sky lets through at this latitude are counted as that`
-          : '') +
-        (odd
-          ? `; ${read.remarks.length} rows left out, the first in row ${odd.row}: “${odd.text}” ${odd.code === 'no-time' ? 'is no time' : odd.code === 'no-number' ? 'is no number' : 'is beyond any sunlight'}`
-          : '') +
-        '.',
-    );
+    this.leftOut.set(read.remarks);
+    this.note.set(`${file.name}: ${readWords(read)}`);
   }
 
   protected addStop(): void {
@@ -204,6 +207,31 @@ export class PlacePage {
   }
 }
 
+const REMARKS: Record<HourlyRemark['code'], string> = {
+  'no-time': 'is no time',
+  'no-number': 'is no number',
+  'out-of-range': 'is beyond any sunlight',
+};
+
+function readWords({ rows, filledDays, cappedDays, remarks }: HourlyFile): string {
+  const some = (count: number, one: string, many: string) =>
+    count === 0 ? '' : count === 1 ? `; ${one}` : `; ${formatNumber(count, 0)} ${many}`;
+  return (
+    `${formatNumber(rows, 0)} rows read` +
+    some(
+      filledDays,
+      'one day that it lacks takes the mean of its month',
+      'days that it lacks take the mean of their month',
+    ) +
+    some(
+      cappedDays,
+      'one day brighter than the clearest sky lets through at this latitude is counted as that',
+      'days brighter than the clearest sky lets through at this latitude are counted as that',
+    ) +
+    (remarks.length === 0 ? '.' : `${some(remarks.length, 'one row left out', 'rows left out')}:`)
+  );
+}
+
 function refusalWords(refusal: HourlyRefusal): string {
   switch (refusal.code) {
     case 'empty':
@@ -211,7 +239,9 @@ function refusalWords(refusal: HourlyRefusal): string {
     case 'no-columns':
       return 'no head names a time and an irradiance. Name them “time” and “GHI W/m2” in the first row.';
     case 'too-few-days':
-      return `it covers ${refusal.days} days of the year; 300 are needed to know its seasons.`;
+      return `it covers ${refusal.days === 1 ? 'one day' : `${refusal.days} days`} of the year; ${DAYS_OF_YEAR} are needed to know its seasons.`;
+    case 'month-lacking':
+      return `it covers ${refusal.days === 0 ? 'no day' : refusal.days === 1 ? 'one day' : `${refusal.days} days`} of ${monthName(refusal.month)}; ${DAYS_OF_MONTH} are needed to know a month.`;
     case 'not-irradiance':
       return `its largest value is ${formatNumber(refusal.largest, 1)}; irradiance in W/m² reaches hundreds. Is it in kW?`;
   }
