@@ -11,6 +11,7 @@ import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { provideState, provideStore, Store } from '@ngrx/store';
 import { simulateDays } from '@core/audit/simulate-day';
+import { readHourly } from '@core/climate/read-hourly';
 import { splitStates } from '@core/audit/sound/split-states';
 import type { Rig } from '@core/rig/rig';
 import { buildTables } from '@core/charging/build-tables';
@@ -101,6 +102,7 @@ const computeOnTheSpot = doorTo({
   courseOf: async (network: ParallelNetwork, batteries: DrainedBattery[], rule: DrainRule, leadA: number | null) =>
     courseOf(joinedAs(network, batteries), batteries, rule, leadA),
   splitStates: async (...given: Parameters<typeof splitStates>) => splitStates(...given),
+  readHourly: async (...given: Parameters<typeof readHourly>) => readHourly(...given),
 });
 
 async function* wholeFile({ file, encoding }: LogImport) {

@@ -14,7 +14,7 @@ const SHOWN_MOST = 40;
 @Component({
   selector: 'co-remark-list',
   template: `
-    <ul>
+    <ul tabindex="0" aria-label="Left out, or taken otherwise">
       @for (remark of shown(); track $index) {
         <li>
           row {{ remark.row }}{{ remark.column ? ', column ' + remark.column : '' }}: “{{ remark.text }}”

@@ -1,3 +1,4 @@
+import type { HourlyFile, HourlyRefusal } from '@core/climate/read-hourly';
 import type { DayOfLoad, DayQuantiles } from '@core/audit/simulate-day';
 import type { SoundSplit, SplitOptions } from '@core/audit/sound/split-states';
 import type { Course } from '@core/wiring/parallel/course';
@@ -15,5 +16,12 @@ export interface ComputeWorkerApi {
     leadA: number | null,
   ): Promise<Course>;
   loudnessOf(samples: Float32Array, sampleRateHz: number): Loudness;
+  /** @param text  of a file of hourly light */
+  readHourly(
+    text: string,
+    latitudeDeg: number,
+    longitudeDeg: number,
+    timeZone: string,
+  ): Promise<HourlyFile | HourlyRefusal>;
   splitStates(loudness: Loudness, options: SplitOptions): SoundSplit;
 }

@@ -100,12 +100,12 @@ describe('an hourly file of light', () => {
     // December from its eighth day on, and from its seventh; the year has well over 300 days either way.
     const december = monthStart(11);
     const upTo = (last: number) => fileOf(PLAIN, wave, (day) => day >= december + last);
-    expect(readHourly(upTo(6), LATITUDE, 0, 'UTC')).toEqual({ code: 'month-lacking', month: 12, days: 6 });
+    expect(readHourly(upTo(6), LATITUDE, 0, 'UTC')).toEqual({ code: 'month-lacking', month: 12, days: 6, needed: 7 });
     expect(read(upTo(7)).filledDays).toBe(24);
     const mean = [0, 1, 2, 3, 4, 5, 6].reduce((sum, k) => sum + wave(december + k) / 7, 0);
     expect(read(upTo(7)).dailyClearness.at(-1)).toBeCloseTo(mean, 3);
     const without = fileOf(PLAIN, wave, (day) => day < 31);
-    expect(readHourly(without, LATITUDE, 0, 'UTC')).toEqual({ code: 'month-lacking', month: 1, days: 0 });
+    expect(readHourly(without, LATITUDE, 0, 'UTC')).toEqual({ code: 'month-lacking', month: 1, days: 0, needed: 7 });
   });
   it('lacks nothing of days on which the sun does not rise', () => {
     const arctic = (dark: boolean) =>
@@ -123,6 +123,69 @@ describe('an hourly file of light', () => {
       if ('code' in file) throw new Error(file.code);
       expect([file.filledDays, file.dailyClearness[5], file.dailyClearness[360]]).toEqual([0, 0.3, 0.3]);
     }
+  });
+  describe('as others write it', () => {
+    /** Each row of the plain file anew, by its date, hour and watts. */
+    const written = (
+      head: string,
+      row: (date: { y: string; m: string; d: string; h: number }, value: string) => string,
+      preamble = '',
+    ) => {
+      const rows = fileOf(PLAIN, wave).split('\n').slice(1);
+      const texts = rows.map((line) => {
+        const [, y = '', m = '', d = '', h = ''] = /^(\d+)-(\d+)-(\d+)T(\d+)/.exec(line)!;
+        return row({ y, m, d, h: Number(h) }, line.split(',')[1]!);
+      });
+      return `${preamble}${[head, ...texts].join('\n')}`;
+    };
+    const plain = read(fileOf(PLAIN, wave));
+    it.each<[string, string]>([
+      [
+        'a date and a clock',
+        written('Date,Time,GHI (W/m^2)', ({ y, m, d, h }, v) => `${y}-${m}-${d},${two(h)}:00,${v}`),
+      ],
+      [
+        'the month first, clocks from 1:00 to 24:00 at the end of the hour',
+        written('Date (MM/DD/YYYY),Time (HH:MM),ETR (W/m^2),GHI (W/m^2),DNI (W/m^2)', ({ y, m, d, h }, v) =>
+          [`${m}/${d}/${y}`, `${two(h + 1)}:00`, '1300', v, '700'].join(),
+        ),
+      ],
+      [
+        'year, month, day and hour',
+        written('Year;Month;Day;Hour;GHI', ({ y, m, d, h }, v) => [y, +m, +d, h, v].join(';')),
+      ],
+      [
+        'minutes as well, under a preamble with blank lines',
+        written(
+          'Year,Month,Day,Hour,Minute,DHI,GHI,Solar Zenith Angle',
+          ({ y, m, d, h }, v) => [y, m, d, h, 30, 5, v, 45].join(),
+          'Source,Location,Solar model\nArchive,somewhere,2025\n\n',
+        ),
+      ],
+      [
+        'a date and an hour',
+        written('Datum\tStunde\tGlobalstrahlung', ({ y, m, d, h }, v) => `${d}.${m}.${y}\t${h}\t${v}`),
+      ],
+      ['nothing between the parts', written('time,irradiance', ({ y, m, d, h }, v) => `${y}${m}${d}:${two(h)}10,${v}`)],
+    ])('%s', (_name, text) => {
+      const file = read(text);
+      expect([file.remarks.slice(0, 3), file.rows, file.filledDays]).toEqual([[], 8760, 0]);
+      file.dailyClearness.forEach((one, day) => expect(one).toBeCloseTo(plain.dailyClearness[day]!, 2));
+    });
+    it('counts its rows as they stand in the file, the preamble and blank lines too', () => {
+      const rows = fileOf(PLAIN, wave).split('\n');
+      rows[9] = 'never,5';
+      const file = read(['a station', '', ...rows.slice(0, 5), '', ...rows.slice(5)].join('\n'));
+      expect(file.remarks).toEqual([{ row: 13, code: 'no-time', text: 'never' }]);
+    });
+    it('is refused in words that fit: no times, joules, no light that falls on the level', () => {
+      const refused = (text: string) => readHourly(text, LATITUDE, 0, 'UTC');
+      expect(refused('time,GHI\nnoon,5\nnight,0\n')).toEqual({ code: 'no-times', text: 'noon' });
+      const joules = fileOf(PLAIN, wave).replace(/,(\d+\.\d+)$/gm, (_, v: string) => `,${3600 * Number(v) + 5000}`);
+      expect(refused(joules)).toMatchObject({ code: 'not-irradiance' });
+      for (const head of ['DNI (W/m^2)', 'Diffuse radiation', 'solar zenith angle', 'global kJ/m2'])
+        expect(refused(`time,${head}\n2025-01-01T12:00,5`)).toEqual({ code: 'no-columns' });
+    });
   });
   it('takes the month’s mean for a day that it lacks', () => {
     const file = read(

@@ -1,17 +1,20 @@
 import Papa from 'papaparse';
-import { cellNumber, type CellTime, cellTime } from '../text/cell';
+import { cellNumber, type CellTime } from '../text/cell';
 import { at } from '../quantity/guard';
 import { zoneOffsetMs } from '../series/zone';
 import { MONTH_OF_DAY, monthStart } from '../series/calendar';
 import { aboveAirWhPerM2 } from './above-air';
+import { type HourlyColumns, hourlyColumns, PREAMBLE_MOST } from './hourly-columns';
 import { STEPS_PER_HOUR, sunTrack } from './sun-track';
 
 export type HourlyRefusal =
   | { code: 'empty' }
   | { code: 'no-columns' }
-  | { code: 'too-few-days'; days: number }
+  /** What stands where the first row should tell its time. */
+  | { code: 'no-times'; text: string }
+  | { code: 'too-few-days'; days: number; needed: number }
   /** The month, 1 … 12, of which least is known. */
-  | { code: 'month-lacking'; month: number; days: number }
+  | { code: 'month-lacking'; month: number; days: number; needed: number }
   | { code: 'not-irradiance'; largest: number };
 
 export interface HourlyRemark {
@@ -34,20 +37,21 @@ export interface HourlyFile {
 /** The clearest day. */
 const MOST_CLEARNESS = 0.85;
 /** Days that a file must cover, of the year and of each of its months: a month without any may be the darkest. */
-export const DAYS_OF_YEAR = 300;
-export const DAYS_OF_MONTH = 7;
+const DAYS_OF_YEAR = 300;
+const DAYS_OF_MONTH = 7;
 /** A day counts when its hours in the file would bring so much of its light under a steady sky. */
 const NEEDED_LIGHT = 0.8;
 /** Where the sun hardly rises a quotient says nothing, and there is nothing to know: such a day lacks nothing. */
 const DARK_WH = 100;
 const DARK_CLEARNESS = 0.3;
+/** Of a year: less is in other units, or no light. */
+const LEAST_W = 20;
+/** A moment beside a cloud. */
 const LARGEST_W = 1600;
-const TIME_HEAD = /time|date|datum|zeit|hour/i;
-const LIGHT_HEAD = /ghi|irradi|global|radiation|w\/m|solar/i;
 
 /**
  * Clearness of each day from a file of level irradiance, W/m², hour by hour or finer, on the clocks of the place. Several years are
- * put over one another. Delimiter and decimal sign are found. Hours that are not in the file are missing, not dark: the day's
+ * put over one another. Head, columns, delimiter, decimal sign and the order of dates are found. Hours that are not in the file are missing, not dark: the day's
  * light is held against what arrives above the air in the hours that are.
  * @param latitudeDeg   of the place, for what arrives above the air
  * @param longitudeDeg  of the place, for when it arrives
@@ -59,26 +63,31 @@ export function readHourly(
   longitudeDeg: number,
   timeZone: string,
 ): HourlyFile | HourlyRefusal {
-  const { data, meta } = Papa.parse(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
-  const [head, ...rows] = data;
-  if (!head || rows.length === 0) return { code: 'empty' };
-  const timeAt = head.findIndex((name) => TIME_HEAD.test(name));
-  const lightAt = head.findIndex((name, k) => k !== timeAt && LIGHT_HEAD.test(name));
-  if (timeAt < 0 || lightAt < 0) return { code: 'no-columns' };
-  const decimal =
-    meta.delimiter !== ',' && rows.slice(0, 50).some((row) => /\d,\d/.test(row[lightAt] ?? '')) ? ',' : '.';
+  const whole = text.replace(/^\uFEFF/, '');
+  if (!/\S.*[\r\n]+.*\S/.test(whole)) return { code: 'empty' };
+  const delimiter = DELIMITERS.find((one) => columnsBy(whole, one, PREAMBLE_MOST) !== null);
+  const found = delimiter && columnsBy(whole, delimiter);
+  if (!found) return { code: 'no-columns' };
+  const { data, columns } = found;
+  const { headAt, timeAt, lightAt, decimal, when } = columns;
+  const rows = data.slice(headAt + 1);
   const remarks: HourlyRemark[] = [];
   const days = new Map<string, DayOfFile>();
-  let largest = 0;
+  let [largest, read, beyond] = [0, 0, 0];
   rows.forEach((row, k) => {
-    const time = cellTime(row[timeAt] ?? '', 'iso', decimal) ?? cellTime(row[timeAt] ?? '', 'dmy', decimal);
+    if (row.every((cell) => cell.trim() === '')) return;
+    const time = when(row);
     const watts = cellNumber(row[lightAt] ?? '', decimal);
     const remark = (code: HourlyRemark['code'], cell: string | undefined) =>
-      void remarks.push({ row: k + 2, code, text: (cell ?? '').slice(0, 60) });
+      void remarks.push({ row: headAt + k + 2, code, text: (cell ?? '').slice(0, 60) });
     if (!time) return remark('no-time', row[timeAt]);
     if (Number.isNaN(watts)) return remark('no-number', row[lightAt]);
-    if (watts < -20 || watts > LARGEST_W) return remark('out-of-range', row[lightAt]);
     largest = Math.max(largest, watts);
+    if (watts < -20 || watts > LARGEST_W) {
+      beyond++;
+      return remark('out-of-range', row[lightAt]);
+    }
+    read++;
     const moment = new Date(onClocks(time, timeZone));
     // 29 February counts to the day before: the simulated year is a common one.
     const date = Math.min(moment.getUTCDate(), moment.getUTCMonth() === 1 ? 28 : 31);
@@ -91,7 +100,9 @@ export function readHourly(
     one.hours.set(moment.getUTCHours(), { sum: hour.sum + Math.max(0, watts), count: hour.count + 1 });
     days.set(key, one);
   });
-  if (largest < 20) return { code: 'not-irradiance', largest };
+  const [first] = remarks;
+  if (read + beyond === 0 && first?.code === 'no-time') return { code: 'no-times', text: first.text };
+  if (largest < LEAST_W || beyond > read) return { code: 'not-irradiance', largest };
 
   const sums = new Float64Array(365);
   const counts = new Uint16Array(365);
@@ -108,13 +119,13 @@ export function readHourly(
   for (let day = 0; day < 365; day++)
     if (counts[day] === 0 && isDark(day)) [sums[day], counts[day]] = [DARK_CLEARNESS, 1];
   const covered = counts.reduce((sum, count) => sum + (count > 0 ? 1 : 0), 0);
-  if (covered < DAYS_OF_YEAR) return { code: 'too-few-days', days: covered };
+  if (covered < DAYS_OF_YEAR) return { code: 'too-few-days', days: covered, needed: DAYS_OF_YEAR };
   const known = Array.from({ length: 12 }, (_, month) =>
     MONTH_OF_DAY.flatMap((of, day) => (of === month && at(counts, day) > 0 ? [at(sums, day) / at(counts, day)] : [])),
   );
   const least = known.reduce((best, own, month) => (own.length < at(known, best).length ? month : best), 0);
   const ofLeast = at(known, least).length;
-  if (ofLeast < DAYS_OF_MONTH) return { code: 'month-lacking', month: least + 1, days: ofLeast };
+  if (ofLeast < DAYS_OF_MONTH) return { code: 'month-lacking', month: least + 1, days: ofLeast, needed: DAYS_OF_MONTH };
   const months = known.map((own) => own.reduce((a, b) => a + b, 0) / own.length);
   return {
     dailyClearness: MONTH_OF_DAY.map((month, day) =>
@@ -122,10 +133,19 @@ export function readHourly(
     ),
     filledDays: 365 - covered,
     cappedDays,
-    rows: rows.length - remarks.length,
+    rows: read,
     remarks,
   };
 }
+
+/** @param preview  rows to look at; all of them by default */
+function columnsBy(text: string, delimiter: string, preview = 0): { data: string[][]; columns: HourlyColumns } | null {
+  const { data } = Papa.parse(text, { delimiter, preview });
+  const columns = hourlyColumns(data, delimiter);
+  return columns && { data, columns };
+}
+/** A comma may stand within a number or a remark: it is tried after what does not. */
+const DELIMITERS = [';', '\t', '|', ','];
 
 interface DayOfFile {
   /** 0 … 364 */

@@ -171,7 +171,7 @@ describe('an hourly file', () => {
         0,
         'UTC',
       ),
-    ).toEqual({ code: 'too-few-days', days: 40 });
+    ).toEqual({ code: 'too-few-days', days: 40, needed: 300 });
     expect(
       readHourly(
         year((day, k) => hour(day, k, 0.3)),

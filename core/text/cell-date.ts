@@ -17,7 +17,7 @@ const FIGURES = /^(\d{1,4})([-/.])(\d{1,2})\2(\d{1,4})\.?/;
 /** "3 Mar 2026", "Mar 3rd, 2026", "2026-Mar-03", with the day of the week before it or not. */
 const NAMED =
   /^(?:\p{L}{2,}\.?,?\s+)?(\d{1,4}|\p{L}{3,}\.?)(?:st|nd|rd|th|\.)?[\s\-/.,]+(?:de\s+)?(\d{1,2}|\p{L}{3,}\.?)(?:st|nd|rd|th)?[\s\-/.,]+(?:de\s+)?(\d{4}|\d{1,2})(?!\d)/iu;
-const COMPACT = /^(\d{4})(\d{2})(\d{2})(?=[T ]?\d{4})/;
+const COMPACT = /^(\d{4})(\d{2})(\d{2})(?=[T :]?\d{4})/;
 
 /** The date with which a cell begins, its parts in this order, its month as a figure or by name; null: there is none. */
 export function cellDate(text: string, order: DateOrder): CellDate | null {

@@ -112,7 +112,7 @@ function withColons(clock: string, isCompact: boolean): string {
 }
 
 /** What may stand between date and clock. */
-const BETWEEN = 'T, \t';
+const BETWEEN = 'T, :\t';
 const POINT = 46;
 const ZERO = 48;
 const NINE = 57;

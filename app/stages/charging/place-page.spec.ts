@@ -116,6 +116,8 @@ describe('the place', () => {
     ['nothing in it', '', /there are no rows in it/],
     ['no heads', 'a,b\n1,2\n', /no head names a time/],
     ['kilowatts', hourlyYear(0.001), /Is it in kW\?/],
+    ['no times', 'time,GHI\nnoon,5\n', /no row tells its time: the first has “noon”/],
+    ['joules', 'time,GHI\n2025-06-01 12:00,2500000\n', /Is it in joules\?/],
     ['no December', hourlyYear(0.5).replace(/\n\d+-12-.*/g, ''), /it covers no day of December; 7 are needed/],
   ])('refuses a file with %s, and keeps the weather', async (_, text, says) => {
     const page = await open();

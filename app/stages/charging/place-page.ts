@@ -6,16 +6,11 @@ import type { Stop, Weather } from '@core/climate/weather';
 import { LIMITS } from '@core/rig/limits';
 import { CLIMATE_IDS, type ClimateId, CLIMATES } from '@core/climate/climates.data';
 import { latitudeOf } from '@core/climate/hemisphere';
-import {
-  DAYS_OF_MONTH,
-  DAYS_OF_YEAR,
-  type HourlyFile,
-  type HourlyRefusal,
-  type HourlyRemark,
-  readHourly,
-} from '@core/climate/read-hourly';
+import type { HourlyFile, HourlyRefusal, HourlyRemark } from '@core/climate/read-hourly';
 import { longitudeOf } from '@core/climate/site-year';
+import { errorText } from '@core/text/error-text';
 import { Edit } from '../../rig/edit';
+import { ComputeWorkerClient } from '../../workers/compute-worker-client';
 import { Choice, type Option } from '../../ui/choice';
 import { FigurePart } from '../../ui/figure';
 import { FileButton } from '../../ui/file-button';
@@ -63,6 +58,7 @@ const LARGEST_FILE = 30_000_000;
 })
 export class PlacePage {
   private readonly store = inject(Store);
+  private readonly worker = inject(ComputeWorkerClient);
   protected readonly facts = inject(ChargingFacts);
   protected readonly limits = LIMITS;
   protected readonly number = formatNumber;
@@ -89,6 +85,8 @@ export class PlacePage {
   });
   protected readonly problem = signal<string | null>(null);
   protected readonly note = signal<string | null>(null);
+  /** The file that is being read. */
+  protected readonly reading = signal<string | null>(null);
   /** Rows of the file that was brought in last. */
   protected readonly leftOut = signal<readonly HourlyRemark[]>([]);
   protected readonly remarkWords = ({ code }: HourlyRemark) => REMARKS[code];
@@ -169,12 +167,14 @@ export class PlacePage {
       this.problem.set(`${file.name} is larger than 30 MB. One year by the hour is less than 1 MB: cut it down first.`);
       return;
     }
-    const read = readHourly(
-      await file.text(),
-      this.latitudeDeg(),
-      this.longitudeDeg(),
-      this.place()?.timeZone ?? 'UTC',
-    );
+    const rigId = this.facts.rigId();
+    const read = await this.readBeside(file);
+    // Another rig was opened meanwhile: the light is not for that one.
+    if (rigId !== this.facts.rigId()) return;
+    if (read instanceof Error) {
+      this.problem.set(`${file.name} was not read: ${read.message} The weather stays as it was.`);
+      return;
+    }
     if ('code' in read) {
       this.problem.set(`${file.name}: ${refusalWords(read)} The weather stays as it was.`);
       return;
@@ -183,6 +183,21 @@ export class PlacePage {
     this.facts.change({ weather: { by: 'file', name: file.name.slice(0, 120), dailyClearness: read.dailyClearness } });
     this.leftOut.set(read.remarks);
     this.note.set(`${file.name}: ${readWords(read)}`);
+  }
+
+  /** In the worker: a year by the minute takes seconds. */
+  private async readBeside(file: File): Promise<HourlyFile | HourlyRefusal | Error> {
+    const [latitudeDeg, longitudeDeg] = [this.latitudeDeg(), this.longitudeDeg()];
+    const timeZone = this.place()?.timeZone ?? 'UTC';
+    this.reading.set(file.name);
+    try {
+      const text = await file.text();
+      return await this.worker.call((api) => api.readHourly(text, latitudeDeg, longitudeDeg, timeZone));
+    } catch (error) {
+      return new Error(errorText(error), { cause: error });
+    } finally {
+      this.reading.set(null);
+    }
   }
 
   protected addStop(): void {
@@ -237,12 +252,14 @@ function refusalWords(refusal: HourlyRefusal): string {
     case 'empty':
       return 'there are no rows in it.';
     case 'no-columns':
-      return 'no head names a time and an irradiance. Name them “time” and “GHI W/m2” in the first row.';
+      return 'no head names a time and an irradiance. Name them “time” and “GHI W/m2” in a row above the figures.';
     case 'too-few-days':
-      return `it covers ${refusal.days === 1 ? 'one day' : `${refusal.days} days`} of the year; ${DAYS_OF_YEAR} are needed to know its seasons.`;
+      return `it covers ${refusal.days === 1 ? 'one day' : `${refusal.days} days`} of the year; ${refusal.needed} are needed to know its seasons.`;
     case 'month-lacking':
-      return `it covers ${refusal.days === 0 ? 'no day' : refusal.days === 1 ? 'one day' : `${refusal.days} days`} of ${monthName(refusal.month)}; ${DAYS_OF_MONTH} are needed to know a month.`;
+      return `it covers ${refusal.days === 0 ? 'no day' : refusal.days === 1 ? 'one day' : `${refusal.days} days`} of ${monthName(refusal.month)}; ${refusal.needed} are needed to know a month.`;
+    case 'no-times':
+      return `no row tells its time: the first has “${refusal.text}”. A date and a clock are wanted, such as 2025-06-01 13:00.`;
     case 'not-irradiance':
-      return `its largest value is ${formatNumber(refusal.largest, 1)}; irradiance in W/m² reaches hundreds. Is it in kW?`;
+      return `its largest value is ${formatNumber(refusal.largest, 1)}; irradiance in W/m² reaches hundreds. Is it in ${refusal.largest < 20 ? 'kW' : 'joules'}?`;
   }
 }
