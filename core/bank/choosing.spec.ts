@@ -223,6 +223,11 @@ describe('system voltages', () => {
     expect(chooseSection(run)).toMatchObject({ areaMm2: 35, ampacityA: 185, by: 'both' });
     expect(chooseSection({ ...run, oneWayLengthM: 4 })).toMatchObject({ areaMm2: 70, by: 'drop' });
     expect(chooseSection({ ...run, oneWayLengthM: 0.2 })).toMatchObject({ areaMm2: 35, by: 'ampacity' });
+    // Not less than so much: that is said where neither rule asks for it, and not where one does.
+    expect(chooseSection(run, 36)).toMatchObject({ areaMm2: 50, by: 'least' });
+    expect(chooseSection(run, 35)).toMatchObject({ areaMm2: 35, by: 'both' });
+    expect(chooseSection({ ...run, oneWayLengthM: 4 }, 50)).toMatchObject({ areaMm2: 70, by: 'drop' });
+    expect(chooseSection(run, 1000)).toBeNull();
   });
   it('goes one section up where no fuse fits under the wire: 195 A wanted, 185 A carried, so 50 mm² and 200 A', () => {
     expect(v12!.section!.areaMm2).toBe(50);

@@ -117,7 +117,12 @@ export function systemVoltages(demand: VoltageDemand): SystemVoltage[] {
           {
             currentA: draw,
             oneWayLengthM: entered(demand.oneWayLengthM),
-            areaMm2: computed(section.areaMm2, 'smallest that keeps both rules'),
+            areaMm2: computed(
+              section.areaMm2,
+              section.by === 'least'
+                ? 'thicker than both rules ask, so that a fuse fits'
+                : 'smallest that keeps both rules',
+            ),
             conductorTempC: byDefault(CONDUCTOR_C, 'under load'),
           },
           { key },

@@ -22,8 +22,8 @@ export interface SectionChoice {
   areaMm2: number;
   ampacityA: number;
   dropFraction: number;
-  /** Which rule asked for it. */
-  by: 'drop' | 'ampacity' | 'both';
+  /** Which rule asked for it; "least": neither, it is the least that was wanted. */
+  by: 'drop' | 'ampacity' | 'both' | 'least';
 }
 
 /** Warm conductor, as under load. */
@@ -64,12 +64,14 @@ export function chooseSection(demand: SectionDemand, atLeastMm2 = 0): SectionCho
   const { currentA, oneWayLengthM, systemV, dropFraction, insulationC, inEngineSpace, list } = demand;
   const ampacity = (areaMm2: number) => ampacityOf(areaMm2, insulationC, inEngineSpace, list) ?? 0;
   const dropOf = (areaMm2: number) => (currentA * copperOhm(2 * oneWayLengthM, areaMm2, CONDUCTOR_C)) / systemV;
-  const sections = areasOf(list ?? 'metric').filter((areaMm2) => areaMm2 >= atLeastMm2);
+  const sections = areasOf(list ?? 'metric');
   const byDrop = sections.find((areaMm2) => dropOf(areaMm2) <= dropFraction);
   const byAmpacity = sections.find((areaMm2) => ampacity(areaMm2) >= currentA);
-  if (byDrop === undefined || byAmpacity === undefined) return null;
-  const areaMm2 = Math.max(byDrop, byAmpacity);
-  const by = byDrop === byAmpacity ? 'both' : byDrop > byAmpacity ? 'drop' : 'ampacity';
+  const least = sections.find((areaMm2) => areaMm2 >= atLeastMm2);
+  if (byDrop === undefined || byAmpacity === undefined || least === undefined) return null;
+  const areaMm2 = Math.max(byDrop, byAmpacity, least);
+  const byRule = byDrop === byAmpacity ? 'both' : byDrop > byAmpacity ? 'drop' : 'ampacity';
+  const by = areaMm2 > Math.max(byDrop, byAmpacity) ? 'least' : byRule;
   return { areaMm2, ampacityA: ampacity(areaMm2), dropFraction: dropOf(areaMm2), by };
 }
 

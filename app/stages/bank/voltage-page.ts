@@ -123,6 +123,11 @@ export class VoltagePage {
   }
 
   protected by(column: SystemVoltage): string {
-    return { drop: 'by the drop rule', ampacity: 'by ampacity', both: 'by both rules' }[column.section!.by];
+    return {
+      drop: 'by the drop rule',
+      ampacity: 'by ampacity',
+      both: 'by both rules',
+      least: 'so that a fuse fits',
+    }[column.section!.by];
   }
 }

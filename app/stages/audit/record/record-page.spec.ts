@@ -57,6 +57,10 @@ describe('recording a load', () => {
     await page.type('Or a list of clock times', '09:12 25:00');
     expect(page.text('[role=alert]')).toBe('“25:00”, the 2nd time, is not a clock time such as 09:12.');
     expect(page.text('h1')).toContain('in 1.3 h');
+    // One time twice is a slip, and no stretch of a whole day.
+    await page.type('Or a list of clock times', '23:50 0:10 0:10 1:10');
+    expect(page.text('[role=alert]')).toBe('“0:10”, the 3rd time, is the same as the one before it.');
+    expect(page.text('h1')).toContain('in 1.3 h');
   });
   it('in more states than two, and never in fewer than are in use', async () => {
     const page = await open();

@@ -7,6 +7,8 @@ import { Choice, type Option } from '../../../ui/choice';
 import { QuantityField } from '../../../ui/quantity-field';
 import { RowKey } from '../../../ui/single-keys';
 
+const DAY_MS = 86_400_000;
+
 /** Stretches as rows, or a list of times at which the load went on and off. */
 @Component({
   selector: 'co-span-table',
@@ -128,7 +130,12 @@ export class SpanTable {
         return;
       }
       let atMs = ((Number(h) * 60 + Number(m)) * 60 + Number(s)) * 1000;
-      while (times.length > 0 && atMs <= times.at(-1)!) atMs += 86_400_000;
+      const before = times.at(-1);
+      if (before !== undefined && (atMs - before) % DAY_MS === 0) {
+        this.problem.set(`“${word}”, the ${ordinal(k + 1)} time, is the same as the one before it.`);
+        return;
+      }
+      while (before !== undefined && atMs < before) atMs += DAY_MS;
       times.push(atMs);
     }
     this.problem.set(null);
