@@ -39,6 +39,17 @@ describe('keep-up', () => {
     expect(verdict.netPerDay.value).toBeCloseTo(-13.2, 0);
     expect(verdict.daysToReserve!.value).toBeCloseTo(140 / -verdict.netPerDay.value, 9);
   });
+  it('counts the days that ended below the reserve, of those whose balance is known', () => {
+    const carried = (known: (k: number) => boolean) =>
+      book(14, (k) => 0.67 + wobble(k)).map((row, k) => ({ ...row, carriedFromFull: known(k), carriedAh: -10 * k }));
+    const days = (known: (k: number) => boolean, usable: KeepUpOptions['usableAh'] = byDefault(100)) =>
+      judge(carried(known), { usableAh: usable }).reserveDays;
+    // −110, −120, −130; −100 is just the reserve.
+    expect(days(() => true)).toBe(3);
+    expect(days((k) => k !== 12)).toBe(2);
+    expect(days((k) => k < 10)).toBe(0);
+    expect([days(() => false), days(() => true, null)]).toEqual([null, null]);
+  });
   it('counts the efficiency against what came in', () => {
     const ledger = book(14, (k) => 1.05 + wobble(k) / 4);
     expect(judge(ledger).state).toBe('keeps-up');
@@ -167,6 +178,16 @@ describe('a week’s rhythm', () => {
     const verdict = judge(ledger);
     expect(verdict.byWeek).toBe(true);
     expect(verdict.ratio.value).toBeCloseTo((2 * 3 + 5 * 0.1) / 7, 9);
+  });
+  it('comes to the reserve with its lowest point, and not with the end of a weekend', () => {
+    const ledger = book(28, (k) => weekend(k) + wobble(k) / 3).map((row, k) => ({
+      ...row,
+      carriedFromFull: true,
+      carriedAh: [-40, -80, -120, -160, -200, -90, -10][k % 7]! - k,
+    }));
+    const { daysToReserve, netPerDay } = judge(ledger, { usableAh: byDefault(300) });
+    expect(daysToReserve!.value).toBeCloseTo((300 - 200 - 25) / -netPerDay.value, 9);
+    expect(judge(ledger, { usableAh: byDefault(220) })).toMatchObject({ daysToReserve: { value: 0 }, reserveDays: 1 });
   });
   it('cannot be seen in less than two weeks: no range, and how many days are wanted', () => {
     expect(judge(book(9, weekend))).toMatchObject({

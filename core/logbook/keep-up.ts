@@ -1,5 +1,4 @@
-import type { Figure, Sourced } from '../formula/figure';
-import { measured } from '../formula/figure';
+import { computed, type Figure, measured, type Sourced } from '../formula/figure';
 import type { MonthVerdict } from '../charging/month-verdict';
 import type { DayKey } from '../series/local-day';
 import { lagCorrelation } from '../statistics/lag-correlation';
@@ -47,6 +46,8 @@ export interface KeepUpVerdict {
   /** Longest stretch of the window without a full mark, days. */
   longestWithoutFull: number;
   daysToReserve: Figure | null;
+  /** Days of the window at whose end the balance, carried from a full mark, lay below the reserve; null where none is known. */
+  reserveDays: number | null;
 }
 
 export type KeepUpNone = {
@@ -145,7 +146,8 @@ export function judgeKeepUp(ledger: readonly LedgerRow[], options: KeepUpOptions
     ...lastFullOf(ledger),
     fullDays: marks.fullDays,
     longestWithoutFull: marks.longest,
-    daysToReserve: untilReserve(ledger, net, options.usableAh),
+    daysToReserve: untilReserve(ledger, net, options.usableAh, byWeek),
+    reserveDays: daysBelow(window, options.usableAh),
   };
 }
 
@@ -182,12 +184,26 @@ function lastFullOf(ledger: readonly LedgerRow[]): Pick<KeepUpVerdict, 'lastFull
   return { lastFull, daysSinceFull: lastFull === null || !end ? null : daysFromTo(lastFull, end) - 1 };
 }
 
-function untilReserve(ledger: readonly LedgerRow[], net: Figure, usableAh: Sourced | null): Figure | null {
+function daysBelow({ rows }: LedgerWindow, usableAh: Sourced | null): number | null {
+  const anchored = rows.filter(({ carriedFromFull }) => carriedFromFull);
+  if (!usableAh || anchored.length === 0) return null;
+  return anchored.filter(({ carriedAh }) => carriedAh < -usableAh.value).length;
+}
+
+/** Where charging follows the week the balance swings with it: its lowest point comes to the reserve first. */
+function untilReserve(
+  ledger: readonly LedgerRow[],
+  net: Figure,
+  usableAh: Sourced | null,
+  byWeek: boolean,
+): Figure | null {
   const last = ledger.at(-1);
   if (!(net.value < 0) || !usableAh || !last?.carriedFromFull) return null;
+  const anchored = byWeek ? ledger.slice(-WEEK_DAYS).filter(({ carriedFromFull }) => carriedFromFull) : [last];
+  const lowestAh = Math.min(...anchored.map(({ carriedAh }) => carriedAh));
   return daysToReserve.figure({
     usableAh,
-    carriedAh: { value: last.carriedAh, origin: 'computed', note: 'end of the book' },
+    carriedAh: computed(lowestAh, byWeek ? 'lowest of the last seven days' : 'end of the book'),
     lossAh: { value: -net.value, origin: 'computed', working: net.working },
   });
 }

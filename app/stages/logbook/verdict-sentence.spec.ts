@@ -46,7 +46,12 @@ describe('the verdict in words', () => {
   });
   it('says when the reserve is already gone', () => {
     const rows = days((k) => 40 + (k % 4)).map((one) => ({ ...one, carriedAh: -140 }));
-    expect(verdictReason(judge(rows))).toContain('The reserve has been reached.');
+    expect(verdictReason(judge(rows))).toContain('The bank ended 10 of these days below its reserve.');
+    const once = rows.map((one, k) => ({ ...one, carriedAh: k === 4 ? -101 : -100 }));
+    expect(verdictReason(judge(once))).toContain('The bank ended one of these days below its reserve.');
+    expect(verdictReason(judge(rows.map((one) => ({ ...one, carriedAh: -100 }))))).toContain(
+      'The reserve has been reached.',
+    );
   });
   it('only just', () => {
     const verdict = judge(days((k) => (k % 2 ? 20 : 82)));
