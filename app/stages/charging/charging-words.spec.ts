@@ -37,5 +37,8 @@ describe('words of charging', () => {
   it('name the month and the harm', () => {
     expect(monthSentence({ month: 12, verdict: 'falls-behind' })).toBe('In December charging falls behind');
     expect(issueSentence({ code: 'float-high', isV: 13.8, wantedV: 13.5 })).toContain('too high ages it');
+    expect(issueSentence({ code: 'absorption-low', isV: 14.35, wantedV: 14.7 })).toBe(
+      'absorbs at 14.35 V; this bank needs 14.7 V: it fills it late, if at all',
+    );
   });
 });

@@ -2,7 +2,7 @@ import type { MonthReason, MonthVerdict } from '@core/charging/month-verdict';
 import type { ProfileIssue } from '@core/charging/profile-check';
 import type { Lever, Remedy } from '@core/charging/remedies';
 import type { MonthOutcome } from '@core/charging/summarise-year';
-import { formatNumber } from '@core/quantity/format';
+import { asTyped, formatNumber } from '@core/quantity/format';
 import type { SourceKind } from '@core/sources/source';
 
 export const MONTH_NAMES = [
@@ -71,12 +71,12 @@ export const REASON_WORDS: Record<MonthReason, string> = {
 
 const ISSUE: Record<ProfileIssue['code'], (is: string, wanted: string) => string> = {
   'absorption-high': (is, wanted) => `absorbs at ${is} V; this bank needs ${wanted} V: too high harms it`,
-  'absorption-low': (is, wanted) => `absorbs at ${is} V; this bank needs ${wanted} V: it never finishes a charge`,
+  'absorption-low': (is, wanted) => `absorbs at ${is} V; this bank needs ${wanted} V: it fills it late, if at all`,
   'float-high': (is, wanted) => `floats at ${is} V; this bank needs ${wanted} V: too high ages it`,
   'float-low': (is, wanted) => `floats at ${is} V; this bank needs ${wanted} V: it sinks from full`,
 };
 export const issueSentence = ({ code, isV, wantedV }: ProfileIssue): string =>
-  ISSUE[code](formatNumber(isV, 1), formatNumber(wantedV, 1));
+  ISSUE[code](asTyped(isV), formatNumber(wantedV, 1));
 
 const LEVER: Record<Lever, (amount: number) => string> = {
   array: (watts) => `${formatNumber(watts, 0)} W more solar`,
