@@ -62,6 +62,9 @@ describe('hours of a source', () => {
       quiet: { fromHour: 22, toHour: 7.5 },
     } as Source;
     expect([...hoursOn(source, 40)].map(Boolean).filter(Boolean)).toHaveLength(15);
+    // Quiet from an hour to the same one is never quiet.
+    const never = { ...source, quiet: { fromHour: 9, toHour: 9 } } as Source;
+    expect([...hoursOn(never, 40)]).toEqual(Array<number>(24).fill(1));
     expect(hoursOn(source, 40)[7]).toBe(0.5);
   });
   it('are none out of season or switched off', () => {

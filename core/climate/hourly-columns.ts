@@ -5,8 +5,8 @@ import { utcDateMs } from '../text/cell-date';
 export interface HourlyColumns {
   /** Place of the row that names the columns. */
   headAt: number;
-  /** Columns of what tells the time, for saying which cell is none. */
-  timeAt: number;
+  /** Columns that tell the time, for saying which cells are none. */
+  timesAt: readonly number[];
   lightAt: number;
   decimal: '.' | ',';
   when: (row: readonly string[]) => CellTime | null;
@@ -39,7 +39,7 @@ export function hourlyColumns(rows: Rows, delimiter: string): HourlyColumns | nu
     if (timeAt < 0 || lightAt < 0) continue;
     const body = rows.slice(headAt + 1);
     const decimal = delimiter !== ',' && body.slice(0, 50).some((row) => /\d,\d/.test(row[lightAt] ?? '')) ? ',' : '.';
-    return { headAt, timeAt, lightAt, decimal, when: whenOf(names, body, timeAt, decimal) };
+    return { headAt, lightAt, decimal, ...whenOf(names, body, timeAt, decimal) };
   }
   return null;
 }
@@ -53,29 +53,35 @@ function lightOf(names: readonly string[], timeAt: number): number {
 }
 
 /** How the rows tell their time: in one cell, by a date and a clock or an hour, or by year, month, day and hour. */
-function whenOf(names: readonly string[], body: Rows, timeAt: number, decimal: '.' | ','): HourlyColumns['when'] {
-  const [year, month, day] = [PARTS.year, PARTS.month, PARTS.day].map((part) =>
-    names.findIndex((one) => part.test(one)),
-  );
-  if (year !== undefined && month !== undefined && day !== undefined && Math.min(year, month, day) >= 0) {
-    const [hour, minute] = [HOUR_PART, MINUTE_PART].map((part) => names.findIndex((one) => part.test(one)));
-    return (row) => {
-      const [y, m, d] = [year, month, day].map((k) => cellNumber(row[k] ?? '', decimal)) as [number, number, number];
-      const atMs = utcDateMs(y, m, d) + msOf(decimal, row[hour ?? -1], row[minute ?? -1]);
+function whenOf(
+  names: readonly string[],
+  body: Rows,
+  timeAt: number,
+  decimal: '.' | ',',
+): Pick<HourlyColumns, 'timesAt' | 'when'> {
+  const placeOf = (part: RegExp) => names.findIndex((name) => part.test(name));
+  const parts = [placeOf(PARTS.year), placeOf(PARTS.month), placeOf(PARTS.day)];
+  if (Math.min(...parts) >= 0) {
+    const [hour, minute] = [placeOf(HOUR_PART), placeOf(MINUTE_PART)];
+    const when = (row: readonly string[]) => {
+      const [y, m, d] = parts.map((k) => cellNumber(row[k] ?? '', decimal)) as [number, number, number];
+      const atMs = utcDateMs(y, m, d) + msOf(decimal, row[hour], row[minute]);
       return Number.isNaN(atMs) ? null : { wallMs: atMs, offsetMin: null };
     };
+    return { timesAt: [...parts, hour, minute].filter((k) => k >= 0), when };
   }
   const format = dateFormat(body, timeAt, decimal);
   const inOne = (row: readonly string[]) => cellTime(row[timeAt] ?? '', format, decimal);
   const isWhole = body.some((row) => (inOne(row)?.wallMs ?? 0) % DAY_MS !== 0);
   const clockAt = isWhole ? -1 : names.findIndex((name, k) => k !== timeAt && CLOCK_HEAD.test(name));
-  if (clockAt < 0) return inOne;
-  return (row) => {
+  if (clockAt < 0) return { timesAt: [timeAt], when: inOne };
+  const when = (row: readonly string[]) => {
     const date = inOne(row);
     const ofDayMs = msOf(decimal, row[clockAt] ?? '');
     if (date === null || Number.isNaN(ofDayMs)) return null;
     return { wallMs: date.wallMs + ofDayMs, offsetMin: cellClock(row[clockAt] ?? '')?.offsetMin ?? null };
   };
+  return { timesAt: [timeAt, clockAt], when };
 }
 
 /** Since midnight, by a clock, or by an hour of 0 to 24 and, where there are, minutes; NaN where it is none. */

@@ -172,6 +172,12 @@ describe('an hourly file of light', () => {
       expect([file.remarks.slice(0, 3), file.rows, file.filledDays]).toEqual([[], 8760, 0]);
       file.dailyClearness.forEach((one, day) => expect(one).toBeCloseTo(plain.dailyClearness[day]!, 2));
     });
+    it('lists an hour that no day has, and takes the last one of a day', () => {
+      const text = written('Date,Time,GHI', ({ y, m, d, h }, v) => `${y}-${m}-${d},${h + 1},${v}`).split('\n');
+      text[5] = text[5]!.replace(/,\d+,/, ',25,');
+      text[24] = text[24]!.replace(/,24,/, ',24:00,');
+      expect(read(text.join('\n')).remarks).toEqual([{ row: 6, code: 'no-time', text: '2025-01-01 25' }]);
+    });
     it('counts its rows as they stand in the file, the preamble and blank lines too', () => {
       const rows = fileOf(PLAIN, wave).split('\n');
       rows[9] = 'never,5';

@@ -69,7 +69,7 @@ export function readHourly(
   const found = delimiter && columnsBy(whole, delimiter);
   if (!found) return { code: 'no-columns' };
   const { data, columns } = found;
-  const { headAt, timeAt, lightAt, decimal, when } = columns;
+  const { headAt, timesAt, lightAt, decimal, when } = columns;
   const rows = data.slice(headAt + 1);
   const remarks: HourlyRemark[] = [];
   const days = new Map<string, DayOfFile>();
@@ -80,7 +80,7 @@ export function readHourly(
     const watts = cellNumber(row[lightAt] ?? '', decimal);
     const remark = (code: HourlyRemark['code'], cell: string | undefined) =>
       void remarks.push({ row: headAt + k + 2, code, text: (cell ?? '').slice(0, 60) });
-    if (!time) return remark('no-time', row[timeAt]);
+    if (!time) return remark('no-time', timesAt.map((k) => row[k] ?? '').join(' '));
     if (Number.isNaN(watts)) return remark('no-number', row[lightAt]);
     largest = Math.max(largest, watts);
     if (watts < -20 || watts > LARGEST_W) {

@@ -5,7 +5,7 @@ import { circuitOf, lamp, laidOut, provingOf, type Rig, van } from '../kept-spec
 import { newSource } from '../sources/new-source';
 import type { Source } from '../sources/source';
 import { freshCommissioning } from './fresh';
-import { judgeFull, chargeReadings, withChargeReading } from './full-charge';
+import { chargeReadings, hoursToFull, judgeFull, withChargeReading } from './full-charge';
 import { mergeCommissioning } from './merge';
 import { CommissioningPlan, type Round } from './plan';
 import { movedRests, rest } from './rests';
@@ -228,6 +228,16 @@ describe('the first full charge', () => {
       reached: false,
       clockJumped: true,
     }));
+  it('takes what is missing ÷ the strongest source, and is not foretold without one, nor by one that would take days', () => {
+    const hours = (sources: Rig['sources'], restedV: number | null = null) =>
+      hoursToFull(provingOf({ ...van, sources }).context, restedV);
+    const shore = (currentA: number) => ({ ...newSource('shore', `s${currentA}`), currentA }) as Rig['sources'][number];
+    // 100 Ah as delivered, half full, at 10 A: 50 Ah ÷ 0.99 ÷ 10 A, and a taper of minutes.
+    expect(hours([shore(10)])!.value).toBeCloseTo(5.1, 0);
+    expect(hours([shore(2), shore(10)])!.value).toBe(hours([shore(10)])!.value);
+    expect(hours([shore(10)], 13.4)!.value).toBeLessThan(0.6 * hours([shore(10)])!.value);
+    expect([hours([]), hours([shore(0)]), hours([shore(0.1)])]).toEqual([null, null, null]);
+  });
   it('keeps its readings among what was seen', () => {
     const seen = withChargeReading(withChargeReading(withSeen([], 'volts', 3), at(1, 14, 5)), at(2, 14.2, 4));
     expect(chargeReadings(seen)).toEqual([at(1, 14, 5), at(2, 14.2, 4)]);

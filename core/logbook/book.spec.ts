@@ -245,6 +245,12 @@ describe('charge at the end of the book', () => {
     expect(state.now.value).toBeCloseTo(320 + ledger.at(-1)!.carriedAh, 9);
     expect(state.atDawn!.value).toBeCloseTo(state.now.value - 24, 1);
   });
+  it('says nothing of the dawn where no night was logged whole', () => {
+    const day = sums(cycle(() => 0.5))[0]!;
+    const state = chargeState(buildLedger([[day]], [mark], 1), null, entered(320))!;
+    expect(state.now.value).toBe(320);
+    expect(state.atDawn).toBeNull();
+  });
   it('is not told while no full mark anchors the balance', () =>
     expect(chargeState(ledgerOf(cycle(() => 1)), null, entered(320))).toBeNull());
 });

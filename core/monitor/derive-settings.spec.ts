@@ -17,7 +17,7 @@ import { benchBank, reckoningBank } from './bench/bench-bank';
 import { allowedOf, derivedSet, gridOf, setValues } from './bench/grid';
 import { checkSettings, FINDING_CODES, type FindingCode } from './checks/check-settings';
 import { counterOf } from './counter-of';
-import { deriveSettings, menuValues } from './derive-settings';
+import { deriveSettings, menuValues, settingOf } from './derive-settings';
 import { nowKeyed, withKeyed } from './entries';
 import type { MonitorRig } from './facts';
 import { missingCredit } from './missing-credit';
@@ -95,6 +95,13 @@ describe('settings that follow', () => {
     expect(value('temperature-compensation').figure.value).toBeCloseTo(-0.03, 12);
     // Equalising goes higher than any absorption: 2.6 V · 6 + 0.15.
     expect(value('high-alarm').figure.value).toBeCloseTo(15.75, 9);
+  });
+  it('are all of them there, each by its id', () => {
+    const { result } = derive(simpleBank('flooded'));
+    expect(result.settings.map(({ id }) => settingOf(result.settings, id).id)).toEqual(
+      result.settings.map(({ id }) => id),
+    );
+    expect(() => settingOf([], 'capacity')).toThrow('no setting is called capacity');
   });
   it('without an efficiency a meter credits too much: 100 Ah a day at 87 %, seven times 14.94 Ah a week', () => {
     const { result } = derive(simpleBank('flooded'));

@@ -259,6 +259,11 @@ describe('a layout that was guessed', () => {
     const rows = SAMPLES.map(({ atMs, volts, amps }) => `${atMs / 1000} ${volts} ${amps}`);
     expect(mapping(['time volts amps', ...rows].join('\n'))).toMatchObject({ delimiter: ' ', timeColumn: 0 });
   });
+  it('refuses what has no column of times: numbers alone, or one time among them', () => {
+    expect(guess('a,b\n1,2\n3,4\n')).toEqual({ refused: 'no-time-column' });
+    const rows = Array.from({ length: 9 }, (_, k) => `${k}.5,12.${k}`);
+    expect(guess(['2026-03-09 12:00:00,12.8', ...rows].join('\n'))).toEqual({ refused: 'no-time-column' });
+  });
   it('does not take power, temperature or amp-hours for the current', () => {
     const rows = SAMPLES.map(
       ({ atMs, volts, amps }) => `${stamp(atMs, 'iso')};${volts};${amps * 13};21.5;-4.2;${amps}`,

@@ -91,6 +91,31 @@ describe('the row reader', () => {
     expect(open('x'.repeat(300)).rejected).toEqual([`4 1 open-quote ${'x'.repeat(120)}`]);
     expect(open('x').laid).toEqual(values.filter((_, k) => k !== 2));
   });
+  it('says what is wrong with a cell, and in which column: nothing, no number, no clock, beyond what can be', () => {
+    const good = twenty[0]!;
+    const listed = (line: string, more: Partial<LogMapping> = {}, columns = 3) =>
+      read([good, line], more, columns).rejected.map((one) => one.split(' ').slice(0, 3).join(' '));
+    const at = '2026-03-09T12:00:30';
+    expect(listed(`${at},12.6,Ladestrom fünf`)).toEqual(['3 3 not-a-number']);
+    expect(listed(`${at}, ,1`)).toEqual(['3 2 empty-cell']);
+    expect(listed(' ,12.6,1')).toEqual(['3 1 empty-cell']);
+    expect(listed('noon,12.6,1')).toEqual(['3 1 not-a-time']);
+    expect(listed(`${at},12.6,1e9`)).toEqual(['3 3 current-impossible']);
+    expect(listed(`${at},-0.1,1`)).toEqual(['3 2 voltage-impossible']);
+    // Currents apart: what is too much is said of the first of the two.
+    const apart = { current: { by: 'in-and-out', inColumn: 2, outColumn: 3 } } as const;
+    expect(listed(`${at},12.6,0,1e9`, apart, 4)).toContain('3 3 current-impossible');
+    const clocked = { timeColumn: 0, clockColumn: 3 };
+    const listedBy = (clock: string) =>
+      read([`2026-03-09,12.6,1,12:00`, `2026-03-09,12.6,1,${clock}`], clocked, 4).rejected.map((one) =>
+        one.split(' ').slice(0, 3).join(' '),
+      );
+    expect([listedBy('12:01'), listedBy('25:00'), listedBy('7.5')]).toEqual([
+      [],
+      ['3 4 not-a-time'],
+      ['3 4 not-a-time'],
+    ]);
+  });
   it('learns each new date by one row', () => {
     const next = (line: string) => line.replace('03-09', '03-10');
     const { called, laid } = read([...twenty.slice(0, 3), ...twenty.slice(0, 3).map(next)]);
