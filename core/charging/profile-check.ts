@@ -12,7 +12,7 @@ export interface ProfileIssue {
 }
 
 /** Chargers are set in tenths; what lies further off was meant for another chemistry. */
-const NEAR_FRACTION = 0.012;
+export const NEAR_FRACTION = 0.012;
 
 /** A charger's absorption and float against the chemistry's. Voltages that are not known are not judged. */
 export function profileIssues(

@@ -17,6 +17,8 @@ export interface Chargers {
   /** The lowest absorption and the highest float that are known, whether entered for the profile or stated under Charging. */
   leastAbsorptionV: Sourced;
   mostFloatV: Sourced;
+  /** What the chemistry, or the sheet, asks a charger to absorb at. */
+  sheetAbsorptionV: Sourced;
   /** Where they end absorption, A; null: not known. */
   stopsAtA: Sourced | null;
   sunCharges: boolean;
@@ -120,6 +122,7 @@ export function chargersOf(
     floatV: shift(float, 'float'),
     leastAbsorptionV: shift(lowerOf(lowest, absorptions[0]), 'least'),
     mostFloatV: shift(higherOf(float, floats.at(-1)), 'most'),
+    sheetAbsorptionV: shift(sheet('absorptionCellV'), 'sheet'),
     stopsAtA: stopsAtA === null ? null : entered(stopsAtA, 'charger'),
     sunCharges: used.length > 0 ? used.some(({ kind }) => kind === 'solar') : profile.solarCharging,
   };

@@ -459,6 +459,12 @@ describe('checks across the settings', () => {
       }),
     ],
     ['full-at-rest', { 'full-voltage': 13.5 }, { 'full-voltage': 13.6 }],
+    [
+      'marked-short',
+      { 'full-voltage': 14.4 },
+      { 'full-voltage': 14.5 },
+      facts(flooded, { sources: [{ ...newSource('shore', 'm'), absorptionV: 14.4 }] }),
+    ],
     ['tail-below-stop', { 'tail-current': 0.01 }, { 'tail-current': 0.011 }],
     ['dead-band-hides', { 'dead-band': 0.06 }, { 'dead-band': 0.05 }, facts(wagtail, standing(wagtail, 0.05))],
     ['hold-shorter-than-clouds', { 'hold-time': 6 }, { 'hold-time': 7 }],
@@ -515,12 +521,13 @@ describe('checks across the settings', () => {
     };
     const at = (fullV: number, own: ReturnType<typeof facts>) => codes({ 'full-voltage': fullV }, own);
     expect(at(14.2, of(14.4, 13.5))).toContain('not-every-charger');
-    expect(at(14.1, of(14.4, 13.5))).toEqual([]);
+    // Which marks full, and early: this bank asks for 14.7 V.
+    expect(at(14.1, of(14.4, 13.5))).toEqual(['marked-short']);
     expect(at(13.9, of(14.4, 13.5))).toContain('full-at-rest');
     // What is entered lower, or floats higher, counts as well.
     expect(at(14.1, of(14, 13.5))).toContain('not-every-charger');
     expect(at(14, of(14, 14))).toContain('full-at-rest');
-    expect(at(14, of(14, null))).toEqual([]);
+    expect(at(14, of(14, null))).toEqual(['marked-short']);
   });
   it('of two inverters the first to go off counts, each by its own cut-off', () => {
     const [weak, strong] = [

@@ -9,6 +9,10 @@ const SAID: Record<FindingCode, [is: number, bound: number, says: string]> = {
     ...([14.3, 14.1] as const),
     'Full from 14.30 V is above the lowest absorption, 14.10 V: that charger never marks full.',
   ],
+  'marked-short': [
+    ...([14.4, 14.7] as const),
+    'A charger absorbs at 14.40 V where this bank asks for 14.70 V: its full marks come before the bank is quite full.',
+  ],
   'full-at-rest': [
     ...([13.2, 13.5] as const),
     'Full from 13.20 V is no higher than float or a rested full bank, 13.50 V: it is marked at rest.',

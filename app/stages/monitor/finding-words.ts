@@ -24,6 +24,11 @@ const WORDS: Record<FindingCode, (finding: MonitorFinding) => FindingWords> = {
     says: `Full from ${volts(is)} is no higher than float or a rested full bank, ${volts(bound)}: it is marked at rest.`,
     remedy: 'Raise the full voltage above both.',
   }),
+  'marked-short': ({ is, bound }) => ({
+    says: `A charger absorbs at ${volts(is)} where this bank asks for ${volts(bound)}: its full marks come before the bank is quite full.`,
+    remedy:
+      'Raise that charger within the battery’s sheet, or let another finish the charge now and then and set full by hand.',
+  }),
   'tail-below-stop': ({ is, bound }) => ({
     says: `The tail of ${amps(is)} lies at or below where the chargers stop, ${amps(bound)}: full is missed.`,
     remedy: 'Raise the tail current to a quarter above that.',

@@ -76,6 +76,16 @@ describe('the monitor’s settings', () => {
       'As entered: A hold of 1.0 min is shorter than clouds last, 7 min and more. Lengthen the hold time; the test bench shows from where on no day is fooled.',
     ]);
   });
+  it('say once what is wrong as it was entered and as derived', async () => {
+    const rig = sampleRig();
+    const [source, ...others] = rig.charging.sources;
+    const sources = [{ ...source!, absorptionV: 27.8 }, ...others];
+    const monitor = { ...rig.monitor, entries: [keyedIn('full-voltage', 27.7)] };
+    const page = await openPage(SettingsPage, { ...rig, monitor, charging: { ...rig.charging, sources } });
+    const [first, second] = page.texts('.findings li');
+    expect(first).toMatch(/^As entered, and as derived: A charger absorbs at 27.80 V where this bank asks for 28.40 V/);
+    expect(second ?? '').not.toContain('A charger absorbs');
+  });
   it('open with their reason, and what goes wrong on either side', async () => {
     const page = await openPage(SettingsPage, sampleRig());
     await page.press('Dead band');

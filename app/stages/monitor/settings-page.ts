@@ -89,8 +89,20 @@ export class SettingsPage {
         };
       }),
   );
-  protected readonly findings = computed(() => this.worded(this.sheet()?.findings ?? []));
-  protected readonly enteredFindings = computed(() => this.worded(this.sheet()?.enteredFindings ?? []));
+  private readonly enteredFindings = computed(() => this.worded(this.sheet()?.enteredFindings ?? []));
+  /** What is wrong as it was entered, and as derived; what is wrong either way stands once. */
+  protected readonly findings = computed(() => {
+    const [entered, derived] = [this.enteredFindings(), this.worded(this.sheet()?.findings ?? [])];
+    const isIn = (all: typeof entered, says: string) => all.some((one) => one.says === says);
+    return [
+      ...entered.map((one) => ({
+        ...one,
+        of: isIn(derived, one.says) ? 'As entered, and as derived' : 'As entered',
+        isWrong: one.finding.severity === 'error',
+      })),
+      ...derived.flatMap((one) => (isIn(entered, one.says) ? [] : [{ ...one, of: 'As derived', isWrong: false }])),
+    ];
+  });
   protected readonly lacks = computed(() => (this.sheet()?.settings ?? []).filter(({ has }) => !has).length);
   protected readonly profileOptions = computed(() =>
     (this.plan()?.profiles ?? []).map(({ id, name }) => ({ id, name: name || 'without a name' })),

@@ -18,6 +18,10 @@ export const highestAbsorption = (absorptionV: Sourced): Figure =>
 export const lowestAbsorption = (absorptionV: Sourced): Figure =>
   absorption.figure(absorptionV.value, { absorptionV }, { key: 'lowest', says: 'lowest absorption of any charger' });
 
+/** What the bank asks for. */
+export const sheetAbsorption = (absorptionV: Sourced): Figure =>
+  absorption.figure(absorptionV.value, { absorptionV }, { key: 'sheet', says: 'absorption that the bank asks for' });
+
 /** @example idleVoltage.of({ floatV: 13.5, restedV: 12.8 }) // 13.5 */
 export const idleVoltage = formula({
   id: 'monitor.idle-voltage',

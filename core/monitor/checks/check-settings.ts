@@ -1,3 +1,4 @@
+import { NEAR_FRACTION } from '../../charging/profile-check';
 import { byDefault, computed, type Figure } from '../../formula/figure';
 import { stopFigure } from '../chargers';
 import type { MonitorFacts } from '../facts';
@@ -6,12 +7,21 @@ import { EFFICIENCY_RANGE, PEUKERT_RANGE, uncountedPerWeek } from '../settings/c
 import { CLOUD_MIN } from '../settings/full-mark';
 import { SHUNT_HEADROOM } from '../../conductors/shunt-headroom';
 import type { SettingId, SettingValues } from '../setting-id';
-import { highestAbsorption, idleVoltage, leastShunt, lowestAbsorption, ownCutOff, springsBack } from './bounds';
+import {
+  highestAbsorption,
+  idleVoltage,
+  leastShunt,
+  lowestAbsorption,
+  ownCutOff,
+  sheetAbsorption,
+  springsBack,
+} from './bounds';
 
 export const FINDING_CODES = [
   'never-full',
   'not-every-charger',
   'full-at-rest',
+  'marked-short',
   'tail-below-stop',
   'dead-band-hides',
   'hold-shorter-than-clouds',
@@ -67,6 +77,15 @@ const fullAtRest: Check = ({ 'full-voltage': fullV }, { chargers, restedFullV })
   const rest = idleVoltage.figure({ floatV: chargers.mostFloatV, restedV: restedFullV });
   return fullV !== undefined && fullV <= rest.value
     ? found('full-at-rest', 'error', ['full-voltage'], fullV, rest)
+    : null;
+};
+
+/** Is: the charger whose full marks come early. */
+const markedShort: Check = ({ 'full-voltage': fullV }, { chargers }) => {
+  const { leastAbsorptionV: least, sheetAbsorptionV: sheet } = chargers;
+  const marks = fullV !== undefined && fullV <= least.value;
+  return marks && least.value < sheet.value * (1 - NEAR_FRACTION)
+    ? found('marked-short', 'warning', ['full-voltage'], least.value, sheetAbsorption(sheet))
     : null;
 };
 
@@ -188,6 +207,7 @@ const emptyAboveAlarm: Check = ({ 'empty-voltage': empty, 'low-alarm': low }) =>
 const CHECKS: readonly Check[] = [
   fullAgainstChargers,
   fullAtRest,
+  markedShort,
   tailBelowStop,
   deadBandHides,
   holdAgainstClouds,
