@@ -166,6 +166,10 @@ describe('an hourly file of light', () => {
         'a date and an hour',
         written('Datum\tStunde\tGlobalstrahlung', ({ y, m, d, h }, v) => `${d}.${m}.${y}\t${h}\t${v}`),
       ],
+      [
+        'the day of the week beside its time',
+        written('time,Day,GHI', ({ y, m, d, h }, v) => `${y}-${m}-${d} ${two(h)}:00,${Number(d) % 7},${v}`),
+      ],
       ['nothing between the parts', written('time,irradiance', ({ y, m, d, h }, v) => `${y}${m}${d}:${two(h)}10,${v}`)],
     ])('%s', (_name, text) => {
       const file = read(text);
