@@ -55,6 +55,55 @@ describe('loadsFromTable', () => {
     expect(row('35', '50', '99').slice(1)).toEqual([null, ['5 out-of-range']]);
     expect(row('35', '50', '2001').slice(1)).toEqual([null, ['5 out-of-range']]);
   });
+  it('takes a head at its word: kW, mA, minutes, hours of a week, and a cell against it', () => {
+    const first = (head: string, row: string) => {
+      const { loads, remarks } = read(`${head}\n${row}`);
+      const [load] = loads;
+      return [load?.power, load?.use, remarks.map(({ code }) => code)];
+    };
+    const watts = (powerW: number) => ({ by: 'watts', powerW });
+    const hours = (hoursPerDay: number) => ({ by: 'hours', hoursPerDay: expect.closeTo(hoursPerDay, 9) as number });
+    expect(first('Load,Power (kW),Hours', 'x,1.5,2')).toEqual([watts(1500), hours(2), []]);
+    expect(first('Load,Power (kW),Hours', 'x,60 W,2')).toEqual([watts(60), hours(2), []]);
+    expect(first('Load,Power (kW),Hours', 'x,51,2')[2]).toEqual(['out-of-range', 'no-power']);
+    expect(first('Load,Rated power W,Run hours', 'x,60,2')).toEqual([watts(60), hours(2), []]);
+    expect(first('Load,Current (mA),Voltage,Hrs/day', 'x,500,12,2')).toEqual([
+      { by: 'volts-amps', voltageV: 12, currentA: 0.5 },
+      hours(2),
+      [],
+    ]);
+    expect(first('Load,mA,mV,h', 'x,500,5000,2')[0]).toEqual({ by: 'volts-amps', voltageV: 5, currentA: 0.5 });
+    expect(first('Load,W,Minutes a day', 'x,60,30')).toEqual([watts(60), hours(0.5), []]);
+    expect(first('Load,W,Minutes a day', 'x,60,2 h')).toEqual([watts(60), hours(2), []]);
+    expect(first('Load,W,Hours per week', 'x,60,14')).toEqual([watts(60), hours(2), []]);
+    expect(first('Load,W,Hours per week', 'x,60,14 h')).toEqual([watts(60), hours(2), []]);
+    expect(first('Load,W,Minutes a week', 'x,60,420')).toEqual([watts(60), hours(1), []]);
+    expect(first('Load,W,Hours a month', 'x,60,365.25')[1]).toEqual(hours(12));
+    expect(first('Load,W,Hours a year', 'x,60,365.25')[1]).toEqual(hours(1));
+    // Of the days of use: seven hours on each of two; and no more than all there are.
+    expect(first('Load,W,Hours per week,Days a week', 'x,60,14,2')[1]).toEqual(hours(7));
+    expect(first('Load,W,Hours per week,Days a week', 'x,60,48,2')[1]).toEqual(hours(24));
+    expect(first('Load,W,Hours per week,Days a week', 'x,60,49,2')[2]).toEqual(['out-of-range']);
+    expect(first('Load,W,Hours per week', 'x,60,169')[2]).toEqual(['out-of-range']);
+    expect(read('Load,AC or DC,W,Hours\nKettle,AC,2000,0.1').loads[0]?.supply).toBe('ac');
+  });
+  it('reads nothing by its place under heads that name no power', () => {
+    expect(read('Load,Wh per day\nLamp,100\nFan,50')).toEqual({
+      loads: [],
+      remarks: [{ row: 1, column: 0, code: 'unknown-head', text: 'Load, Wh per day' }],
+    });
+    // A title above, or a first row of its own, is none.
+    expect(read('My loads\nLamp,5,4').loads.map(({ name }) => name)).toEqual(['Lamp']);
+    expect(read('Lamp,5,4').loads).toHaveLength(1);
+  });
+  it('takes a share of the hours that are stated, and of the day where none or all of it are', () => {
+    const use = (row: string) => read(`Load,W,Hours,Duty %\nx,60,${row}`).loads[0]?.use;
+    expect([use('12,30'), use('24,30'), use(',30')]).toEqual([
+      { by: 'hours', hoursPerDay: 3.6 },
+      { by: 'share', dutyFraction: 0.3 },
+      { by: 'share', dutyFraction: 0.3 },
+    ]);
+  });
   it('takes a cell at its word: 500 mA, 1.2 kW, 0:20 h, and thousands as people write them', () => {
     const { loads, remarks } = read(
       'name;watts;hours\nKettle;1.2 kW;0:20 h\nHeater;1 500;2\nRadio;500 mW;90 min\nPump;2,250.5;1\nLamp;12,5;0,5',

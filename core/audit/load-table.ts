@@ -12,7 +12,15 @@ import { readQuantity } from '../text/quantity-text';
 export interface TableRemark {
   row: number;
   column: number;
-  code: 'no-name' | 'no-power' | 'no-hours' | 'not-a-number' | 'two-readings' | 'out-of-range' | 'unknown-word';
+  code:
+    | 'unknown-head'
+    | 'no-name'
+    | 'no-power'
+    | 'no-hours'
+    | 'not-a-number'
+    | 'two-readings'
+    | 'out-of-range'
+    | 'unknown-word';
   text: string;
 }
 
@@ -26,11 +34,11 @@ const COLUMNS = {
   name: /^(name|load|what|item|device|appliance)/i,
   group: /^(group|room|where|category)/i,
   quantity: /^(quantity|qty|many|count|number|pieces|pcs)/i,
-  supply: /^(supply|ac.?dc|type)/i,
-  watts: /^(watts?|power|w)\b/i,
-  volts: /^(volts?|voltage|v)\b/i,
-  amps: /^(amps?|current|a)\b/i,
-  hours: /^(hours?|h)\b/i,
+  supply: /^(supply|type|[ad]c\b)/i,
+  watts: /^((rated|nominal|running)\s+)?(watts?|wattage|power|k?w|milliwatts?|kilowatts?)\b/i,
+  volts: /^(volts?|voltage|m?v|millivolts?)\b/i,
+  amps: /^(amps?|amperes?|current|m?a|milliamps?)\b/i,
+  hours: /^(daily\s+|run(ning)?\s*)?(hours?|hrs?|h|minutes?|mins?)\b/i,
   share: /^(share|duty)/i,
   use: /^use|^runs/i,
   lowPercent: /^low/i,
@@ -51,9 +59,31 @@ const UNIT_OF: Partial<Record<Column, Unit>> = {
   hours: 'H',
   days: 'Day',
 };
+/** What a head may say that its bare numbers are in, and what that comes to in the column's own unit. */
+const STATED: Partial<Record<Column, readonly (readonly [RegExp, number])[]>> = {
+  watts: [
+    [/\bkW\b|kilowatt/i, 1000],
+    [/\bmW\b|milliwatt/, 0.001],
+  ],
+  volts: [
+    [/\bkV\b|kilovolt/i, 1000],
+    [/\bmV\b|millivolt/, 0.001],
+  ],
+  amps: [
+    [/\bkA\b/, 1000],
+    [/\bmA\b|milliamp/i, 0.001],
+  ],
+  hours: [[/\bmin(ute)?s?\b/i, 1 / 60]],
+};
+/** Days of the time in which the hours of a column run. */
+const PERIOD_DAYS: readonly (readonly [RegExp, number])[] = [
+  [/\b(weeks?|wk|weekly)\b/i, 7],
+  [/\b(months?|monthly)\b/i, 365.25 / 12],
+  [/\b(years?|yr|yearly)\b/i, 365.25],
+];
 /** Hours a day of a load that says none. */
 const BLANK_HOURS = 1;
-/** A bare number is in the unit of its column. */
+/** A bare number is in the unit of its column, or in that which the head states. */
 const BARE: UnitLook = { symbol: '', factor: 1, decimals: 0 };
 
 const PATTERNS: readonly PatternId[] = ['all-day', 'day', 'evening', 'night', 'meals'];
@@ -72,6 +102,9 @@ export function loadsFromTable(text: string, group: string, newId: () => string)
   const head = rows[0] ?? [];
   const columns = columnsOf(head);
   const header = columns !== null;
+  // Names that say neither watts nor volts and amps: by its place 100 Wh would be taken for 100 W.
+  if (!header && head.length > 1 && !/\d/.test(head.join('')))
+    return { loads: [], remarks: [{ row: 1, column: 0, code: 'unknown-head', text: head.join(', ') }] };
   const places =
     columns ??
     new Map<Column, number>([
@@ -84,7 +117,16 @@ export function loadsFromTable(text: string, group: string, newId: () => string)
   const sharesInPercent = header && /%|percent/i.test(head[places.get('share') ?? -1] ?? '');
   const body = rows.slice(header ? 1 : 0);
   const table: LoadTable = { loads: [], remarks: [] };
-  const how: TableReading = { places, sharesInPercent, decimal: decimalOfCells(body.flat()), group, newId };
+  const headOf = (column: Column) => (header ? (head[places.get(column) ?? -1] ?? '') : '');
+  const how: TableReading = {
+    places,
+    sharesInPercent,
+    unitOf: (column) => STATED[column]?.find(([said]) => said.test(headOf(column)))?.[1] ?? 1,
+    periodDays: PERIOD_DAYS.find(([said]) => said.test(headOf('hours')))?.[1] ?? 1,
+    decimal: decimalOfCells(body.flat()),
+    group,
+    newId,
+  };
   for (const [k, cells] of body.entries()) {
     const load = new RowOfTable(cells, k + (header ? 2 : 1), how, table.remarks).load();
     if (load) table.loads.push(load);
@@ -96,6 +138,10 @@ export function loadsFromTable(text: string, group: string, newId: () => string)
 interface TableReading {
   places: ReadonlyMap<Column, number>;
   sharesInPercent: boolean;
+  /** What a bare one of a column comes to in the column’s own unit: 1000 where the head says kW. */
+  unitOf: (column: Column) => number;
+  /** In which the hours of a row run: 7 where they are those of a week. */
+  periodDays: number;
   decimal: DecimalMark;
   /** Of loads that name none. */
   group: string;
@@ -144,7 +190,7 @@ class RowOfTable {
 
   private use(): Load['use'] {
     const share = this.number('share', inPercent(COMMON_LIMITS.dutyFraction));
-    const hours = this.number('hours', COMMON_LIMITS.hoursPerDay);
+    const hours = this.hours();
     if (/always/i.test(this.text('use'))) return { by: 'always' };
     if (share === null) {
       // An odd cell has been remarked already.
@@ -152,7 +198,22 @@ class RowOfTable {
       return { by: 'hours', hoursPerDay: hours ?? BLANK_HOURS };
     }
     const isPercent = this.how.sharesInPercent || share > 1 || this.text('share').includes('%');
-    return { by: 'share', dutyFraction: isPercent ? hundredth(share) : share };
+    const dutyFraction = isPercent ? hundredth(share) : share;
+    // Of hours that are stated it is a share of these.
+    return hours === null || hours >= 24
+      ? { by: 'share', dutyFraction }
+      : { by: 'hours', hoursPerDay: Number((hours * dutyFraction).toPrecision(10)) };
+  }
+
+  /** A day, on days of use: where the head says a week, a month or a year, its hours lie on the days of that. */
+  private hours(): number | null {
+    const { periodDays } = this.how;
+    if (periodDays === 1) return this.number('hours', COMMON_LIMITS.hoursPerDay);
+    const daysPerWeek = this.number('days', COMMON_LIMITS.daysPerWeek) ?? 7;
+    const days = (periodDays * daysPerWeek) / 7;
+    const { min, max } = COMMON_LIMITS.hoursPerDay;
+    const hours = days > 0 ? this.number('hours', { min: min * days, max: max * days }) : null;
+    return hours === null ? null : Number((hours / days).toPrecision(10));
   }
 
   private spread(): Load['spread'] {
@@ -180,7 +241,8 @@ class RowOfTable {
   private number(column: Column, { min, max, integer }: Limit): number | null {
     const text = this.text(column);
     if (text === '') return null;
-    const read = readQuantity(text.replace(/\s*%$/, ''), UNIT_OF[column] ?? 'Count', this.how.decimal, BARE);
+    const bare = { ...BARE, factor: 1 / this.how.unitOf(column) };
+    const read = readQuantity(text.replace(/\s*%$/, ''), UNIT_OF[column] ?? 'Count', this.how.decimal, bare);
     if (!read.ok) this.remark(column, read.code === 'ambiguous' ? 'two-readings' : 'not-a-number');
     else if (read.value < min || read.value > max || (integer && !Number.isInteger(read.value)))
       this.remark(column, 'out-of-range');

@@ -9,6 +9,8 @@ import { RemarkList } from '../../ui/remark-list';
 import { Ways } from '../../ui/ways';
 
 const REMARKS: Record<TableRemark['code'], string> = {
+  'unknown-head':
+    'names no power: “name” and “watts”, or “volts” and “amps”, are wanted among the heads; nothing was read',
   'no-name': 'has no name; left out',
   'no-power': 'has neither watts nor volts and amps; left out',
   'no-hours': 'says nothing of how long it runs; taken as 1 hour a day',
