@@ -67,7 +67,7 @@ const STATED: Partial<Record<Column, readonly (readonly [RegExp, number])[]>> = 
   ],
   volts: [
     [/\bkV\b|kilovolt/i, 1000],
-    [/\bmV\b|millivolt/, 0.001],
+    [/mV|millivolt/, 0.001],
   ],
   amps: [
     [/\bkA\b/, 1000],

@@ -336,24 +336,20 @@ describe('charge reckoned afterwards', () => {
     const counted = [0, 5, 10, 10 + 0.5, 10 + 0.5 - 4];
     expect([...soc]).toEqual(counted.map((ah, k) => expect.closeTo(1 - (ah - (6.5 * k) / 4) / 100, 9)));
   });
+  /** A steady 10 A out, seen at these minutes. */
+  const drawn = (minutes: readonly number[], gapMin: number): Trace => ({
+    timeMs: Float64Array.from(minutes, (minute) => minute * MIN),
+    voltageV: null,
+    currentA: new Float64Array(minutes.length).fill(-10),
+    soc: null,
+    gapMs: gapMin * MIN,
+  });
   it('counts nothing over missing time', () => {
-    const log: Trace = {
-      timeMs: Float64Array.of(0, 30 * MIN, 90 * MIN),
-      voltageV: null,
-      currentA: Float64Array.of(-10, -10, -10),
-      soc: null,
-      gapMs: 40 * MIN,
-    };
-    expect([...reckonedTruth(log, reckoning, [0])!.soc!]).toEqual([1, 0.95, 0.95].map((soc) => expect.closeTo(soc, 9)));
+    const { soc } = reckonedTruth(drawn([0, 30, 90], 40), reckoning, [0])!;
+    expect([...soc!]).toEqual([1, 0.95, 0.95].map((one) => expect.closeTo(one, 9)));
   });
   it('is not known where nothing proves a full bank, and is where a person saw it', () => {
-    const log: Trace = {
-      timeMs: Float64Array.of(0, 60 * MIN, 120 * MIN),
-      voltageV: null,
-      currentA: Float64Array.of(-10, -10, -10),
-      soc: null,
-      gapMs: 90 * MIN,
-    };
+    const log = drawn([0, 60, 120], 90);
     expect(reckonedTruth(log, reckoning)).toBeNull();
     expect([...reckonedTruth(log, reckoning, [0])!.soc!]).toEqual([1, 0.9, 0.8].map((soc) => expect.closeTo(soc, 9)));
     expect(reckonedTruth({ ...log, timeMs: new Float64Array(0) }, reckoning, [0])).toBeNull();
