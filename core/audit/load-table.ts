@@ -34,7 +34,7 @@ const COLUMNS = {
   name: /^(name|load|what|item|device|appliance)/i,
   group: /^(group|room|where|category)/i,
   quantity: /^(quantity|qty|many|count|number|pieces|pcs)/i,
-  supply: /^(supply|type|[ad]c\b)/i,
+  supply: /^(supply|type|ac\W*(or)?\W*dc|[ad]c$)/i,
   watts: /^((rated|nominal|running)\s+)?(watts?|wattage|power|k?w|milliwatts?|kilowatts?)\b/i,
   volts: /^(volts?|voltage|m?v|millivolts?)\b/i,
   amps: /^(amps?|amperes?|current|m?a|milliamps?)\b/i,

@@ -19,29 +19,35 @@ export const PREAMBLE_MOST = 40;
 const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
 
-const TIME_HEAD = /time|date|datum|zeit|stamp|hour|uhr|stunde/i;
-const CLOCK_HEAD = /time|hour|clock|zeit|uhr|stunde/i;
+const TIME_HEAD = /time(?!.?zone)|date|datum|zeit|stamp|hour|uhr|stunde/i;
+const CLOCK_HEAD = /time(?!.?zone)|hour|clock|zeit|uhr|stunde/i;
 /** What names the light that falls on the level, the surest first. */
 const LIGHT_HEADS = [/\bghi\b|global\s*(horizontal|hor\b)/i, /global/i, /irradi|radiation|solar/i, /w\/m/i];
 /** Light of another kind, or what only goes with it, or energy in other units. */
 const NO_LIGHT =
-  /diffus|direct|beam|normal|\bdni\b|\bdhi\b|\betrn?\b|extra|uncert|source|flag|zenith|azimuth|angle|elevation|height|temp|[kmg]?j\/|lux/i;
+  /diffus|direct|beam|normal|\bdni\b|\bdhi\b|\betrn?\b|extra|clear.?sky|tilt|inclin|plane|\bpoa\b|\bgti\b|uncert|source|model|units?\b|flag|zenith|azimuth|angle|elevation|height|temp|[kmg]?j\/|lux/i;
 const PARTS = { year: /^(year|jahr|yyyy)$/i, month: /^(month|monat|mo|mm)$/i, day: /^(day|tag|dd)$/i };
 const HOUR_PART = /^(hour|stunde|hr|hh)\b/i;
 const MINUTE_PART = /^(minute|min|mi)s?$/i;
 
+/** Rows below a head of which one at least tells a time; else a row of the preamble only looked like one. */
+const TELLING = 3;
+
 /** The columns of a file of hourly light; null where no row names a time and a light. @param rows  all of it, blank ones too */
 export function hourlyColumns(rows: Rows, delimiter: string): HourlyColumns | null {
+  let first: HourlyColumns | null = null;
   for (const [headAt, head] of rows.slice(0, PREAMBLE_MOST).entries()) {
     const names = head.map((name) => name.trim());
     const timeAt = names.findIndex((name) => TIME_HEAD.test(name) || PARTS.year.test(name));
     const lightAt = lightOf(names, timeAt);
     if (timeAt < 0 || lightAt < 0) continue;
     const body = rows.slice(headAt + 1);
-    const decimal = delimiter !== ',' && body.slice(0, 50).some((row) => /\d,\d/.test(row[lightAt] ?? '')) ? ',' : '.';
-    return { headAt, lightAt, decimal, ...whenOf(names, body, timeAt, decimal) };
+    const decimal = delimiter !== ',' && body.some((row) => /\d,\d/.test(row[lightAt] ?? '')) ? ',' : '.';
+    const columns = { headAt, lightAt, decimal, ...whenOf(names, body, timeAt, decimal) } as const;
+    if (body.slice(0, TELLING).some((row) => columns.when(row) !== null)) return columns;
+    first ??= columns;
   }
-  return null;
+  return first;
 }
 
 function lightOf(names: readonly string[], timeAt: number): number {

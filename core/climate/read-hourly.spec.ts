@@ -163,6 +163,14 @@ describe('an hourly file of light', () => {
         ),
       ],
       [
+        'two rows of an archive above, of which the first names a time zone and units, and other lights beside it',
+        written(
+          'Year,Month,Day,Hour,Minute,Clearsky GHI,DHI,GHI,Temperature',
+          ({ y, m, d, h }, v) => [y, m, d, h, 0, 900, 5, v, 4].join(),
+          'Source,Time Zone,Clearsky GHI Units,GHI Units\nArchive,1,w/m2,w/m2\n',
+        ),
+      ],
+      [
         'a date and an hour',
         written('Datum\tStunde\tGlobalstrahlung', ({ y, m, d, h }, v) => `${d}.${m}.${y}\t${h}\t${v}`),
       ],
@@ -193,7 +201,15 @@ describe('an hourly file of light', () => {
       expect(refused('time,GHI\nnoon,5\nnight,0\n')).toEqual({ code: 'no-times', text: 'noon' });
       const joules = fileOf(PLAIN, wave).replace(/,(\d+\.\d+)$/gm, (_, v: string) => `,${3600 * Number(v) + 5000}`);
       expect(refused(joules)).toMatchObject({ code: 'not-irradiance' });
-      for (const head of ['DNI (W/m^2)', 'Diffuse radiation', 'solar zenith angle', 'global kJ/m2'])
+      expect(refused('x'.repeat(2_000_000))).toEqual({ code: 'empty' });
+      for (const head of [
+        'Clearsky GHI',
+        'Global tilted irradiance',
+        'DNI (W/m^2)',
+        'Diffuse radiation',
+        'solar zenith angle',
+        'global kJ/m2',
+      ])
         expect(refused(`time,${head}\n2025-01-01T12:00,5`)).toEqual({ code: 'no-columns' });
     });
   });

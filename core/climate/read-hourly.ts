@@ -64,7 +64,7 @@ export function readHourly(
   timeZone: string,
 ): HourlyFile | HourlyRefusal {
   const whole = text.replace(/^\uFEFF/, '');
-  if (!/\S.*[\r\n]+.*\S/.test(whole)) return { code: 'empty' };
+  if (!/[\r\n]/.test(whole.trim())) return { code: 'empty' };
   const delimiter = DELIMITERS.find((one) => columnsBy(whole, one, PREAMBLE_MOST) !== null);
   const found = delimiter && columnsBy(whole, delimiter);
   if (!found) return { code: 'no-columns' };
