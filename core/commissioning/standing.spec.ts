@@ -241,6 +241,9 @@ describe('the first full charge', () => {
   it('keeps its readings among what was seen', () => {
     const seen = withChargeReading(withChargeReading(withSeen([], 'volts', 3), at(1, 14, 5)), at(2, 14.2, 4));
     expect(chargeReadings(seen)).toEqual([at(1, 14, 5), at(2, 14.2, 4)]);
+    // One that lacks its time, its volts or its amps is none.
+    for (const { what } of seen.slice(-3))
+      expect(chargeReadings(seen.filter((one) => one.what !== what))).toEqual([at(1, 14, 5)]);
   });
 });
 
