@@ -84,6 +84,8 @@ describe('loadsFromTable', () => {
     expect(first('Load,W,Hours per week,Days a week', 'x,60,14,2')[1]).toEqual(hours(7));
     expect(first('Load,W,Hours per week,Days a week', 'x,60,48,2')[1]).toEqual(hours(24));
     expect(first('Load,W,Hours per week,Days a week', 'x,60,49,2')[2]).toEqual(['out-of-range']);
+    // What is wrong about the days is said once.
+    expect(first('Load,W,Hours per week,Days a week', 'x,60,14,9').slice(1)).toEqual([hours(2), ['out-of-range']]);
     expect(first('Load,W,Hours per week', 'x,60,169')[2]).toEqual(['out-of-range']);
     expect(read('Load,AC or DC,W,Hours\nKettle,AC,2000,0.1').loads[0]?.supply).toBe('ac');
   });

@@ -113,14 +113,13 @@ export function loadsFromTable(text: string, group: string, newId: () => string)
       ['hours', 2],
       ['quantity', 3],
     ]);
-  // "share %": 1 is one percent there, not the whole.
-  const sharesInPercent = header && /%|percent/i.test(head[places.get('share') ?? -1] ?? '');
   const body = rows.slice(header ? 1 : 0);
   const table: LoadTable = { loads: [], remarks: [] };
   const headOf = (column: Column) => (header ? (head[places.get(column) ?? -1] ?? '') : '');
   const how: TableReading = {
     places,
-    sharesInPercent,
+    // "share %": 1 is one percent there, not the whole.
+    sharesInPercent: /%|percent/i.test(headOf('share')),
     unitOf: (column) => STATED[column]?.find(([said]) => said.test(headOf(column)))?.[1] ?? 1,
     periodDays: PERIOD_DAYS.find(([said]) => said.test(headOf('hours')))?.[1] ?? 1,
     decimal: decimalOfCells(body.flat()),
@@ -164,15 +163,16 @@ class RowOfTable {
     const power = this.power();
     if (!power) return this.without('watts', 'no-power');
     const load = newLoad(this.how.newId(), this.text('group') || this.how.group);
+    const daysPerWeek = this.number('days', COMMON_LIMITS.daysPerWeek) ?? 7;
     return {
       ...load,
       name: name.slice(0, 120),
       power,
       quantity: this.number('quantity', AUDIT_LIMITS.quantity) ?? 1,
       supply: /\b(ac|mains|inverter)\b|230|240|120|110|~/i.test(this.text('supply')) ? 'ac' : 'dc',
-      use: this.use(),
+      use: this.use(daysPerWeek),
       spread: this.spread(),
-      daysPerWeek: this.number('days', COMMON_LIMITS.daysPerWeek) ?? 7,
+      daysPerWeek,
       surgeFactor: this.number('surge', AUDIT_LIMITS.surgeFactor) ?? 1,
       must: /^(must|yes|y|true|1)/i.test(this.text('must')),
       pattern: this.pattern() ?? load.pattern,
@@ -188,9 +188,9 @@ class RowOfTable {
     return voltageV === null || currentA === null ? null : { by: 'volts-amps', voltageV, currentA };
   }
 
-  private use(): Load['use'] {
+  private use(daysPerWeek: number): Load['use'] {
     const share = this.number('share', inPercent(COMMON_LIMITS.dutyFraction));
-    const hours = this.hours();
+    const hours = this.hours(daysPerWeek);
     if (/always/i.test(this.text('use'))) return { by: 'always' };
     if (share === null) {
       // An odd cell has been remarked already.
@@ -206,10 +206,9 @@ class RowOfTable {
   }
 
   /** A day, on days of use: where the head says a week, a month or a year, its hours lie on the days of that. */
-  private hours(): number | null {
+  private hours(daysPerWeek: number): number | null {
     const { periodDays } = this.how;
     if (periodDays === 1) return this.number('hours', COMMON_LIMITS.hoursPerDay);
-    const daysPerWeek = this.number('days', COMMON_LIMITS.daysPerWeek) ?? 7;
     const days = (periodDays * daysPerWeek) / 7;
     const { min, max } = COMMON_LIMITS.hoursPerDay;
     const hours = days > 0 ? this.number('hours', { min: min * days, max: max * days }) : null;

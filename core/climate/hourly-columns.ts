@@ -71,7 +71,7 @@ function whenOf(
     const [hour, minute] = [placeOf(HOUR_PART), placeOf(MINUTE_PART)];
     const when = (row: readonly string[]) => {
       const [y, m, d] = parts.map((k) => cellNumber(row[k] ?? '', decimal)) as [number, number, number];
-      const atMs = utcDateMs(y, m, d) + msOf(decimal, row[hour], row[minute]);
+      const atMs = utcDateMs(y, m, d) + msOf(decimal, row[hour] ?? '', minute < 0 ? '0' : (row[minute] ?? ''));
       return Number.isNaN(atMs) ? null : { wallMs: atMs, offsetMin: null };
     };
     return { timesAt: [...parts, hour, minute].filter((k) => k >= 0), when };
@@ -80,7 +80,8 @@ function whenOf(
   const inOne = (row: readonly string[]) => cellTime(row[timeAt] ?? '', format, decimal);
   const isWhole = body.some((row) => (inOne(row)?.wallMs ?? 0) % DAY_MS !== 0);
   const clockAt = isWhole ? -1 : names.findIndex((name, k) => k !== timeAt && CLOCK_HEAD.test(name));
-  if (clockAt < 0) return { timesAt: [timeAt], when: inOne };
+  // Dates alone are a file of days: no row of it tells a time.
+  if (clockAt < 0) return { timesAt: [timeAt], when: isWhole ? inOne : () => null };
   const when = (row: readonly string[]) => {
     const date = inOne(row);
     const ofDayMs = msOf(decimal, row[clockAt] ?? '');
@@ -91,7 +92,7 @@ function whenOf(
 }
 
 /** Since midnight, by a clock, or by an hour of 0 to 24 and, where there are, minutes; NaN where it is none. */
-function msOf(decimal: '.' | ',', hourCell = '0', minuteCell = '0'): number {
+function msOf(decimal: '.' | ',', hourCell: string, minuteCell = '0'): number {
   const clock = cellClock(hourCell);
   const hour = clock ? clock.wallMs / HOUR_MS : cellNumber(hourCell.replace(/^\s*24:00(:00)?\s*$/, '24'), decimal);
   const minute = cellNumber(minuteCell, decimal);

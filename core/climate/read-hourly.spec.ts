@@ -201,6 +201,9 @@ describe('an hourly file of light', () => {
       expect(refused('time,GHI\nnoon,5\nnight,0\n')).toEqual({ code: 'no-times', text: 'noon' });
       const joules = fileOf(PLAIN, wave).replace(/,(\d+\.\d+)$/gm, (_, v: string) => `,${3600 * Number(v) + 5000}`);
       expect(refused(joules)).toMatchObject({ code: 'not-irradiance' });
+      expect(refused('date,GHI\n2025-01-01,5\n2025-01-02,6')).toEqual({ code: 'no-times', text: '2025-01-01' });
+      expect(refused('Year,Month,Day,GHI\n2025,1,1,5')).toEqual({ code: 'no-times', text: '2025 1 1' });
+      expect(refused('Year,Month,Day,GHI,Hour\n2025,1,1,5')).toMatchObject({ code: 'no-times' });
       expect(refused('x'.repeat(2_000_000))).toEqual({ code: 'empty' });
       for (const head of [
         'Clearsky GHI',

@@ -1,4 +1,4 @@
-import { formula } from '../formula/formula';
+import { account, formula } from '../formula/formula';
 
 export const replacedRatio = formula({
   id: 'logbook.ratio',
@@ -53,6 +53,19 @@ export const daysToReserve = formula({
   },
   compute: ({ usableAh, carriedAh, lossAh }) => Math.max(0, (usableAh + carriedAh) / lossAh),
   source: 'straight continuation of the balance a day',
+});
+
+export const daysBelowReserve = account({
+  id: 'logbook.days-below-reserve',
+  says: 'ended below the reserve',
+  unit: 'Day',
+  words: 'days at whose end more than what is usable was missing from full',
+  terms: {
+    usableAh: { says: 'usable', unit: 'Ah' },
+    days: { says: 'days whose balance is carried from a full mark', unit: 'Count' },
+  },
+  source: 'the day ledger',
+  leavesOut: 'days that were below it for some hours only',
 });
 
 export const chargeNow = formula({

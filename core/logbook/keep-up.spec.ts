@@ -43,7 +43,7 @@ describe('keep-up', () => {
     const carried = (known: (k: number) => boolean) =>
       book(14, (k) => 0.67 + wobble(k)).map((row, k) => ({ ...row, carriedFromFull: known(k), carriedAh: -10 * k }));
     const days = (known: (k: number) => boolean, usable: KeepUpOptions['usableAh'] = byDefault(100)) =>
-      judge(carried(known), { usableAh: usable }).reserveDays;
+      judge(carried(known), { usableAh: usable }).reserveDays?.value ?? null;
     // −110, −120, −130; −100 is just the reserve.
     expect(days(() => true)).toBe(3);
     expect(days((k) => k !== 12)).toBe(2);
@@ -187,7 +187,10 @@ describe('a week’s rhythm', () => {
     }));
     const { daysToReserve, netPerDay } = judge(ledger, { usableAh: byDefault(300) });
     expect(daysToReserve!.value).toBeCloseTo((300 - 200 - 25) / -netPerDay.value, 9);
-    expect(judge(ledger, { usableAh: byDefault(220) })).toMatchObject({ daysToReserve: { value: 0 }, reserveDays: 1 });
+    expect(judge(ledger, { usableAh: byDefault(220) })).toMatchObject({
+      daysToReserve: { value: 0 },
+      reserveDays: { value: 1 },
+    });
   });
   it('cannot be seen in less than two weeks: no range, and how many days are wanted', () => {
     expect(judge(book(9, weekend))).toMatchObject({

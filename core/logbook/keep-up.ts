@@ -3,7 +3,7 @@ import type { MonthVerdict } from '../charging/month-verdict';
 import type { DayKey } from '../series/local-day';
 import { lagCorrelation } from '../statistics/lag-correlation';
 import { type Interval, ratioInterval, type RatioDay } from '../statistics/ratio-interval';
-import { daysToReserve, netPerDay, outPerDay, replacedRatio } from './keep-up-formulas';
+import { daysBelowReserve, daysToReserve, netPerDay, outPerDay, replacedRatio } from './keep-up-formulas';
 import type { LedgerRow } from './ledger';
 import { daysFromTo, ledgerWindow, type LedgerWindow } from './window';
 
@@ -47,7 +47,7 @@ export interface KeepUpVerdict {
   longestWithoutFull: number;
   daysToReserve: Figure | null;
   /** Days of the window at whose end the balance, carried from a full mark, lay below the reserve; null where none is known. */
-  reserveDays: number | null;
+  reserveDays: Figure | null;
 }
 
 export type KeepUpNone = {
@@ -184,10 +184,11 @@ function lastFullOf(ledger: readonly LedgerRow[]): Pick<KeepUpVerdict, 'lastFull
   return { lastFull, daysSinceFull: lastFull === null || !end ? null : daysFromTo(lastFull, end) - 1 };
 }
 
-function daysBelow({ rows }: LedgerWindow, usableAh: Sourced | null): number | null {
+function daysBelow({ rows }: LedgerWindow, usableAh: Sourced | null): Figure | null {
   const anchored = rows.filter(({ carriedFromFull }) => carriedFromFull);
   if (!usableAh || anchored.length === 0) return null;
-  return anchored.filter(({ carriedAh }) => carriedAh < -usableAh.value).length;
+  const below = anchored.filter(({ carriedAh }) => carriedAh < -usableAh.value).length;
+  return daysBelowReserve.figure(below, { usableAh, days: measured(anchored.length) });
 }
 
 /** Where charging follows the week the balance swings with it: its lowest point comes to the reserve first. */

@@ -15,31 +15,30 @@ export const ratioRange = ({ ratioInterval }: KeepUpVerdict) =>
 /** Why the verdict is what it is. */
 export function verdictReason(verdict: KeepUpVerdict): string {
   const { fullDays, daysUsed, moreDays } = verdict;
-  const full =
+  const reached =
     verdict.lastFull === null
       ? 'Full was never reached.'
       : `Full was reached on ${fullDays === 0 ? 'no day' : days(fullDays)} of these, last on ${fullDayLabel(verdict.lastFull)}.`;
-  const { reserveDays } = verdict;
-  const below = reserveDays
-    ? ` The bank ended ${reserveDays === 1 ? 'one' : reserveDays} of these days below its reserve.`
-    : '';
+  const below = verdict.reserveDays?.value ?? 0;
+  const full =
+    below === 0 ? reached : `${reached} The bank ended ${below === 1 ? 'one' : below} of these days below its reserve.`;
   const more =
     moreDays === null
       ? ''
       : ` About ${moreDays === 1 ? 'one more day' : `${moreDays} more days`} like these would tell.`;
   switch (verdict.reason) {
     case 'replaced-surely':
-      return `Even the low end of the range is at least one. ${full}${below}`;
+      return `Even the low end of the range is at least one. ${full}`;
     case 'filled-regularly':
-      return `The count alone leaves it open, but no stretch without a full mark is longer than ${days(verdict.longestWithoutFull)}: the bank is being refilled. ${full}${below}`;
+      return `The count alone leaves it open, but no stretch without a full mark is longer than ${days(verdict.longestWithoutFull)}: the bank is being refilled. ${full}`;
     case 'full-marks-contradict':
-      return `The count says short, yet no stretch without a full mark is longer than ${days(verdict.longestWithoutFull)}. The efficiency counted with is probably too low, or a current bypasses the shunt. ${full}${below}`;
+      return `The count says short, yet no stretch without a full mark is longer than ${days(verdict.longestWithoutFull)}. The efficiency counted with is probably too low, or a current bypasses the shunt. ${full}`;
     case 'close-to-call':
-      return `The range spans one: it is too close to call. ${full}${below}${more}`;
+      return `The range spans one: it is too close to call. ${full}${more}`;
     case 'too-few-days':
-      return `${days(daysUsed)} cannot carry a range.${more} ${full}${below}`;
+      return `${days(daysUsed)} cannot carry a range.${more} ${full}`;
     case 'follows-the-week':
-      return `Two days bring most of what comes in: charging seems to follow the week, and two weeks are needed to see it whole.${more} ${full}${below}`;
+      return `Two days bring most of what comes in: charging seems to follow the week, and two weeks are needed to see it whole.${more} ${full}`;
     case 'short-surely': {
       const until = verdict.daysToReserve;
       const run =
@@ -48,7 +47,7 @@ export function verdictReason(verdict: KeepUpVerdict): string {
           : until.value > 0
             ? ` At this rate the reserve is reached in ${formatNumber(until.value, 1)} days.`
             : ' The reserve has been reached.';
-      return `Even the high end of the range is below one. ${full}${below || run}`;
+      return `Even the high end of the range is below one. ${full}${below > 0 ? '' : run}`;
     }
   }
 }
