@@ -185,7 +185,7 @@ test('an import lands in its own rig while another is opened, and says so', asyn
   await dropFile(page, 'barge.csv', `${lines.join('\n')}\n`);
   await read(page);
   await visit(page, `${WAGTAIL}/bank`);
-  const strip = page.locator('co-import-strip');
+  const strip = page.locator('co-file-strip');
   await expect(strip).toContainText('barge.csv');
   await expect(strip).toContainText('Saltmarsh Survey');
   await expect(strip.getByRole('link', { name: 'Open the book' })).toBeVisible({ timeout: 60_000 });

@@ -20,6 +20,8 @@ export function rigFileProblemText(problem: Extract<RigImported, { problem: unkn
       return 'The archive is damaged or cut off and cannot be unpacked. Fetch or export it again.';
     case 'bad-samples':
       return `The samples do not agree with the rig: ${problem.says}.`;
+    case 'cancelled':
+      return 'It was cancelled.';
     case 'storage':
       return `The browser could not store it: ${problem.says}. Free some space, or leave private mode, and try again.`;
   }

@@ -3,14 +3,14 @@ import { RouterOutlet } from '@angular/router';
 import { RigSession } from '../rig/rig-session';
 import { FailureBanner } from './failure-banner';
 import { Failures } from './failures';
+import { FileStrip } from './file-strip';
 import { FirstStart } from './first-start';
-import { ImportStrip } from './import-strip';
 import { RigFiles } from './rig-files';
 import { ThemeChoice } from '../ui/theme';
 
 @Component({
   selector: 'co-root',
-  imports: [FailureBanner, ImportStrip, RouterOutlet],
+  imports: [FailureBanner, FileStrip, RouterOutlet],
   template: `
     @if (first.progress(); as step) {
       <div class="loading" role="status">{{ step }}</div>
@@ -20,7 +20,7 @@ import { ThemeChoice } from '../ui/theme';
       @if (hasFailure()) {
         <co-failure-banner />
       }
-      <co-import-strip />
+      <co-file-strip />
     </div>
     <router-outlet />
   `,

@@ -5,6 +5,7 @@ import { Storage } from '../storage/storage';
 import { changeStoredRig } from '../storage/read-row';
 import { LogWorkerClient } from '../workers/log-worker-client';
 import { nowMs } from '../ui/now';
+import { RigFiles } from './rig-files';
 
 interface DemoEntry {
   rig: string;
@@ -15,6 +16,7 @@ interface DemoEntry {
 @Injectable({ providedIn: 'root' })
 export class DemoLoader {
   private readonly worker = inject(LogWorkerClient);
+  private readonly files = inject(RigFiles);
   private readonly db = inject(Storage).db;
 
   /** @returns the ids of the rigs @throws when a file cannot be fetched or is refused */
@@ -24,7 +26,7 @@ export class DemoLoader {
     for (const entry of index) {
       onStep(`Loading the demo: ${entry.rig}`);
       const file = new File([await (await fetchFile(entry.rig)).blob()], entry.rig);
-      const result = await this.worker.once((api) => api.importRig(file, Date.now()));
+      const result = await this.files.bringIn(file);
       if ('problem' in result) throw new Error(`${entry.rig}: ${JSON.stringify(result.problem)}`);
       const { rig } = result;
       for (const name of entry.logs) {

@@ -12,6 +12,7 @@ import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { NzSelectModule } from 'ng-zorro-antd/select';
+import { formatNumber } from '@core/quantity/format';
 import { LIMITS } from '@core/rig/limits';
 import type { Rig } from '@core/rig/rig';
 import { Edit } from '../rig/edit';
@@ -22,9 +23,9 @@ import { Choice, type Option } from '../ui/choice';
 import { SingleKeys } from '../ui/single-keys';
 import { QuantityField } from '../ui/quantity-field';
 import { TextField } from '../ui/text-field';
+import { timeZones } from '../ui/time-zones';
 import { UnitChoice } from '../ui/unit-choice';
 import { RigFiles } from './rig-files';
-import { NumberPipe } from '../ui/number-pipe';
 
 const SYSTEMS: readonly Option[] = [
   { id: 'metric', name: 'metric: m, kg, °C, mm²' },
@@ -34,7 +35,7 @@ const SYSTEMS: readonly Option[] = [
 /** What the rig is, where it stands, and its file. */
 @Component({
   selector: 'co-details',
-  imports: [NumberPipe, Choice, FormsModule, NzSelectModule, QuantityField, RouterLink, TextField],
+  imports: [Choice, FormsModule, NzSelectModule, QuantityField, RouterLink, TextField],
   templateUrl: './details-page.html',
   styles: `
     .form-grid {
@@ -84,11 +85,21 @@ export class DetailsPage {
   protected readonly limits = LIMITS;
   protected readonly systems = SYSTEMS;
   protected readonly units = inject(UnitChoice);
-  protected readonly zones = Intl.supportedValuesOf('timeZone').map((id) => ({ id, name: id.replaceAll('_', ' ') }));
-  protected readonly asking = signal(false);
-  protected readonly logRows = computed(
-    () => this.rig()?.logbook.logs.reduce((sum, log) => sum + log.rowsKept, 0) ?? 0,
+  protected readonly zones = computed(() =>
+    timeZones(this.rig()?.place.timeZone ?? 'UTC').map((id) => ({ id, name: id.replaceAll('_', ' ') })),
   );
+  protected readonly asking = signal(false);
+  protected readonly inFile = computed(() => {
+    const logs = this.rig()?.logbook.logs ?? [];
+    const rows = formatNumber(
+      logs.reduce((sum, log) => sum + log.rowsKept, 0),
+      0,
+    );
+    const of = logs.length === 1 ? 'one log' : `${logs.length} logs`;
+    return logs.length === 0
+      ? 'Plan and readings: a zip with rig.json.'
+      : `Plan, readings, and the ${rows} samples of ${of}: a zip with rig.json and one CSV a log.`;
+  });
 
   constructor() {
     const rig = this.rig();

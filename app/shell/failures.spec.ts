@@ -47,7 +47,7 @@ it('a page that cannot be shown says so above itself, does not ask for itself ag
       { provide: ErrorHandler, useClass: SayingErrorHandler },
       { provide: FirstStart, useValue: { progress: signal(null) } },
       { provide: RigSession, useValue: { followRows: () => undefined } },
-      { provide: RigFiles, useValue: { lacking: signal(null) } },
+      { provide: RigFiles, useValue: { lacking: signal(null), jobs: signal([]) } },
       { provide: ThemeChoice, useValue: {} },
     ],
   });

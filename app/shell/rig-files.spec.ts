@@ -1,6 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { LogRecord } from '@core/logbook/plan';
+import type { Rig } from '@core/rig/rig';
 import { RIG_VERSION } from '@core/rig/version';
 import { doorTo, provideCoulan } from '../testing/open-page';
 import { sampleRig } from '../testing/sample-rig';
@@ -44,6 +45,24 @@ describe('a rig out to a file', () => {
     await one.download({ ...sampleRig(), name: 'No. 7, Saltmarsh' });
     expect(one.lacking()).toBeNull();
     expect(saved.map(({ name }) => name)).toEqual(['no-7-saltmarsh.coulan.zip']);
+  });
+  it('is followed while it is packed, and nothing is handed out when it is cancelled', async () => {
+    let stop: (packed: null) => void = () => undefined;
+    const cancel = vi.fn(() => stop(null));
+    const exportRig = (_: Rig, id: string, onProgress: (share: number) => void) => {
+      onProgress(0.42);
+      return new Promise((resolve) => (stop = resolve)).then((packed) => {
+        expect(cancel).toHaveBeenCalledWith(id);
+        return packed;
+      });
+    };
+    const one = files({ exportRig, cancel });
+    const done = one.download(sampleRig());
+    await vi.waitUntil(() => one.jobs().length > 0);
+    expect(one.jobs()).toMatchObject([{ does: 'packs', name: 'Sample van', share: 0.42 }]);
+    one.cancel(one.jobs()[0]!.id);
+    await done;
+    expect([saved, one.jobs(), one.lacking()]).toEqual([[], [], null]);
   });
   it('says which samples it lacks', async () => {
     const missing = [{ name: 'march.csv', announced: 1440, written: 1200 }];
@@ -96,6 +115,7 @@ describe('a rig file that cannot be taken', () => {
     [{ code: 'logs-differ', logId: 'march' } as Problem, /names a log \(march\) whose samples are not in the file/],
     [{ code: 'broken-archive', says: '' } as Problem, /damaged or cut off/],
     [{ code: 'bad-samples', says: 'day 3 is missing' } as Problem, /do not agree with the rig: day 3 is missing/],
+    [{ code: 'cancelled' }, /^It was cancelled\.$/],
     [{ code: 'storage', says: 'quota' } as Problem, /could not store it: quota\. Free some space/],
   ];
   it.each(cases)('$code is said with its place and what to do', async (problem, says) => {

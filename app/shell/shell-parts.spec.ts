@@ -2,8 +2,10 @@ import { TestBed } from '@angular/core/testing';
 import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import type { LogRecord } from '@core/logbook/plan';
 import { NEW_RIG_NAME, newRig } from '@core/rig/new-rig';
 import { Edit } from '../rig/edit';
+import { Storage } from '../storage/storage';
 import { openPage } from '../testing/open-page';
 import { keyedIn, sampleRig } from '../testing/sample-rig';
 import { SingleKeys } from '../ui/single-keys';
@@ -11,9 +13,11 @@ import { UnitChoice } from '../ui/unit-choice';
 import { Commands } from './commands';
 import { Dialogs } from './dialogs';
 import { DetailsPage } from './details-page';
+import { FileStrip } from './file-strip';
 import { FindDialog } from './find-dialog';
 import { KeyFigures } from './key-figures';
 import { QuickReading } from './quick-reading';
+import { RigFiles } from './rig-files';
 import { Shortcuts } from './shortcuts';
 import { StageStates } from './stage-states';
 import { WhatMoved } from './what-moved';
@@ -303,11 +307,68 @@ describe('name, place and file', () => {
     press('x', document.body);
     expect(act).toHaveBeenCalledTimes(1);
   });
+  it('keeps place and purpose, and lets go of a position that is cleared', async () => {
+    const page = await openPage(DetailsPage, sampleRig());
+    await page.type('Place', 'Upper Anders');
+    await page.type('What it is', 'a van');
+    await page.type('Longitude, east positive', '-70.25');
+    expect(page.rig()).toMatchObject({ purpose: 'a van', place: { name: 'Upper Anders', longitudeDeg: -70.25 } });
+    await page.type('Latitude, north positive', '');
+    await page.type('Longitude, east positive', '');
+    expect(page.rig().place).toMatchObject({ latitudeDeg: null, longitudeDeg: null });
+    await page.undo();
+    expect(page.rig().place.longitudeDeg).toBe(-70.25);
+  });
+  it('shows a time zone that the browser calls otherwise', async () => {
+    for (const timeZone of ['UTC', 'Asia/Calcutta', 'US/Pacific']) {
+      const page = await openPage(DetailsPage, { ...sampleRig(), place: { ...sampleRig().place, timeZone } });
+      await page.until(() => page.texts('nz-select-item').length > 0);
+      expect(page.texts('nz-select-item')).toEqual([timeZone.replaceAll('_', ' ')]);
+      TestBed.resetTestingModule();
+    }
+  });
+  it('says what the file holds', async () => {
+    const log = (id: string, rowsKept: number) => ({ id, rowsKept }) as LogRecord;
+    const holds = async (...logs: LogRecord[]) => {
+      const rig = sampleRig();
+      const page = await openPage(DetailsPage, rig);
+      TestBed.inject(Store).dispatch(Edit.merge('logbook', { logs }));
+      await page.settle();
+      TestBed.resetTestingModule();
+      return page.texts('.small').at(-1);
+    };
+    expect(await holds()).toMatch(/^Plan and readings: a zip with rig\.json\. It comes back/);
+    expect(await holds(log('a', 14_400))).toMatch(/^Plan, readings, and the 14 400 samples of one log: a zip/);
+    expect(await holds(log('a', 14_400), log('b', 60))).toMatch(/the 14 460 samples of 2 logs: /);
+  });
   it('asks before it deletes', async () => {
     const page = await openPage(DetailsPage, sampleRig());
     await page.press('Delete this rig…');
     expect(page.text('.caution')).toMatch(/This can’t be undone/);
     await page.press('Keep it');
     expect(page.texts('.caution')).toEqual([]);
+    const { db } = TestBed.inject(Storage);
+    expect(await db.rigs.count()).toBe(1);
+    await page.press('Delete this rig…');
+    await page.press('Delete Sample van with its logs');
+    await vi.waitUntil(async () => (await db.rigs.count()) === 0);
+    await vi.waitUntil(() => TestBed.inject(Router).url === '/');
+  });
+});
+
+describe('the strip of files on their way', () => {
+  it('says how far a rig file is, and stops it', async () => {
+    const page = await openPage(FileStrip, sampleRig());
+    expect(page.texts('.job')).toEqual([]);
+    const files = TestBed.inject(RigFiles);
+    const cancel = vi.spyOn(files, 'cancel').mockImplementation(() => undefined);
+    files.jobs.set([
+      { id: 'a', does: 'packs', name: 'Sample van', share: 0.429 },
+      { id: 'b', does: 'reads', name: 'heron.zip', share: 1 },
+    ]);
+    await page.settle();
+    expect(page.texts('.job p')).toEqual(['Packing Sample van into a file: 42 %', 'Reading heron.zip: 100 %']);
+    await page.press('Cancel heron.zip');
+    expect(cancel.mock.calls).toEqual([['b']]);
   });
 });

@@ -36,6 +36,8 @@ import { findMarks } from '../workers/find-marks';
 import { importIntoBook, lookAtFile } from '../workers/import-into-book';
 import type { LogImport, LogWorkerApi } from '../workers/log-worker-api';
 import { LogWorkerClient } from '../workers/log-worker-client';
+import { nullWhenCancelled } from '../workers/cancelled';
+import type { Job } from '../workers/job';
 import { exportArchive, importArchive, readRigFile } from '../workers/rig-archive';
 import { YearPool } from '../workers/year-pool';
 import { testDatabase } from './test-database';
@@ -92,8 +94,8 @@ export const yearsOnTheSpot = {
 
 /** A door to a worker that is no worker: what is asked is answered here. */
 export const doorTo = <Api>(api: Api) => ({
-  once: <Asked>(ask: (api: Api) => Asked) => ask(api),
-  call: <Asked>(ask: (api: Api) => Asked) => ask(api),
+  once: async <Asked>(ask: (api: Api) => Asked) => ask(api),
+  call: async <Asked>(ask: (api: Api) => Asked) => ask(api),
   stop: () => undefined,
 });
 
@@ -112,25 +114,24 @@ async function* wholeFile({ file, encoding }: LogImport) {
 
 function logsOnTheSpot(db: Storage['db']) {
   const cancelled = new Set<string>();
+  const jobOf = (id: string, onProgress: Job['onProgress']): Job => ({
+    onProgress,
+    isCancelled: () => cancelled.has(id),
+  });
   const api: Omit<LogWorkerApi, 'importLog'> = {
     look: lookAtFile,
     cancel: (logId) => void cancelled.add(logId),
     takeOut: (logId) => takeOutLog(db, logId, 0),
     fullMarks: (ids, rule) => findMarks(db, ids, rule),
-    exportRig: (rig) => exportArchive(db, rig),
-    importRig: (file, nowMs) => importArchive(db, file, nowMs, () => crypto.randomUUID()),
+    exportRig: (rig, id, onProgress) => exportArchive(db, rig, jobOf(id, onProgress)).catch(nullWhenCancelled),
+    importRig: (file, nowMs, id, onProgress) =>
+      importArchive(db, file, nowMs, () => crypto.randomUUID(), jobOf(id, onProgress)),
     readRig: readRigFile,
   };
   return {
     ...doorTo(api),
     importLog: (order: LogImport, onProgress: (share: number) => void) =>
-      importIntoBook(
-        db,
-        order,
-        () => wholeFile(order),
-        onProgress,
-        () => cancelled.has(order.logId),
-      ),
+      importIntoBook(db, order, () => wholeFile(order), jobOf(order.logId, onProgress)),
   };
 }
 

@@ -11,11 +11,11 @@ import { CoveredTime } from '../storage/covered-time';
 import { LogStore } from '../storage/log-store';
 import { changeStoredRig, readRow, UnreadableRow } from '../storage/read-row';
 import { planTables } from '../storage/tables';
+import { Cancelled } from './cancelled';
 import { guessEncoding, linesOf } from './file-bytes';
+import { checkWanted, type Job, UNWATCHED } from './job';
 import type { FileLook, ImportFailure, LogImport, LogImported } from './log-worker-api';
 import { quotedRows } from './quoted-rows';
-
-export class Cancelled extends Error {}
 
 const HEAD_BYTES = 262_144;
 /** Of the head, for the preview: enough for a long preamble and the rows below it. */
@@ -61,15 +61,14 @@ export async function importIntoBook(
   db: CoulanDatabase,
   order: LogImport,
   open: () => AsyncIterable<FilePiece>,
-  onProgress: (share: number) => void,
-  isCancelled: () => boolean,
+  job = UNWATCHED,
 ): Promise<LogImported | ImportFailure> {
   const { logId, place } = order;
   const store = new LogStore(db, logId, (key) => dayStartMs(key, place.timeZone));
   try {
     for (;;) {
       try {
-        return await importOnce(db, order, store, open, onProgress, isCancelled);
+        return await importOnce(db, order, store, open, job);
       } catch (error) {
         await store.discard();
         if (!(error instanceof BookChanged)) throw error;
@@ -86,8 +85,7 @@ async function importOnce(
   order: LogImport,
   store: LogStore,
   open: () => AsyncIterable<FilePiece>,
-  onProgress: (share: number) => void,
-  isCancelled: () => boolean,
+  job: Job,
 ): Promise<LogImported | ImportFailure> {
   const { rigId, logId, place, mapping, columnCount, newlineByte } = order;
   const beside = await logsOf(db, rigId);
@@ -100,10 +98,8 @@ async function importOnce(
       covered: (key) => covered.about(key),
       store,
       reader: { decode, ...reader },
-      onProgress,
-      checkCancelled: () => {
-        if (isCancelled()) throw new Cancelled();
-      },
+      onProgress: job.onProgress,
+      checkCancelled: () => checkWanted(job),
     });
   const result = await read(open, { newlineByte }).catch(async (error: unknown) => {
     if (!(error instanceof UnreadableFile && error.code === 'quoted')) throw error;
@@ -117,7 +113,7 @@ async function importOnce(
     await store.discard();
     return { failed: 'no-rows', says: noRowsReason(result), listed: result.remarks.listed.slice(0, 50) };
   }
-  if (isCancelled()) throw new Cancelled();
+  checkWanted(job);
   const record = recordOf(order, result);
   const known = new Set(beside.map(({ id }) => id));
   await db.transaction('rw', [...planTables(db), db.logDays, db.logRemarks], async () => {

@@ -55,7 +55,11 @@ export interface RigExported {
 }
 
 export type RigImported =
-  { rig: Rig } | { problem: RigFileProblem | { code: 'broken-archive' | 'storage' | 'bad-samples'; says: string } };
+  | { rig: Rig }
+  | {
+      problem:
+        RigFileProblem | { code: 'broken-archive' | 'storage' | 'bad-samples'; says: string } | { code: 'cancelled' };
+    };
 
 /** What the worker for logs does; every call is answered with plain data. */
 export interface LogWorkerApi {
@@ -65,12 +69,14 @@ export interface LogWorkerApi {
     pieces: MessagePort,
     onProgress: (share: number) => void,
   ): Promise<LogImported | ImportFailure>;
-  cancel(logId: string): void;
+  /** Stops what was asked for under this id: the import of a log, or work on a rig file. */
+  cancel(id: string): void;
   /** Takes out the samples of a log, and out of the book that names it, if one does. */
   takeOut(logId: string): Promise<void>;
   fullMarks(logIds: string[], rule: MarkRule): Promise<FullMark[]>;
-  exportRig(rig: Rig): Promise<RigExported>;
-  importRig(file: File, nowMs: number): Promise<RigImported>;
+  /** @returns null when it was cancelled */
+  exportRig(rig: Rig, jobId: string, onProgress: (share: number) => void): Promise<RigExported | null>;
+  importRig(file: File, nowMs: number, jobId: string, onProgress: (share: number) => void): Promise<RigImported>;
   /** What a rig file holds, without storing any of it. */
   readRig(file: File): Promise<RigImported>;
 }

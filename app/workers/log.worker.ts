@@ -1,7 +1,9 @@
 import './throw-handler';
 import { expose } from 'comlink';
 import { CoulanDatabase } from '../storage/database';
+import { nullWhenCancelled } from './cancelled';
 import { findMarks } from './find-marks';
+import { inHundredths, type Job } from './job';
 import type { LogWorkerApi } from './log-worker-api';
 import { piecesOver } from './piece-port';
 
@@ -13,30 +15,38 @@ const imports = () => import('./import-into-book');
 const archive = () => import('./rig-archive');
 const store = () => import('../storage/log-store');
 
+/** Does what can be followed and stopped under this id. */
+async function asJob<Done>(id: string, onProgress: (share: number) => void, work: (job: Job) => Promise<Done>) {
+  try {
+    return await work({ onProgress: inHundredths(onProgress), isCancelled: () => cancelled.has(id) });
+  } finally {
+    cancelled.delete(id);
+  }
+}
+
 const api: LogWorkerApi = {
   look: async (...file) => (await imports()).lookAtFile(...file),
   async importLog(order, pieces, onProgress) {
-    let shown = 0;
-    const report = (share: number) => {
-      if (share - shown < 0.01 && share < 1) return;
-      shown = share;
-      onProgress(share);
-    };
     try {
       const { importIntoBook } = await imports();
-      return await importIntoBook(db, order, piecesOver(pieces), report, () => cancelled.has(order.logId));
+      return await asJob(order.logId, onProgress, (job) => importIntoBook(db, order, piecesOver(pieces), job));
     } finally {
       pieces.close();
-      cancelled.delete(order.logId);
     }
   },
-  cancel(logId) {
-    cancelled.add(logId);
+  cancel(id) {
+    cancelled.add(id);
   },
   takeOut: async (logId) => (await store()).takeOutLog(db, logId, Date.now()),
   fullMarks: (logIds, rule) => findMarks(db, logIds, rule),
-  exportRig: async (rig) => (await archive()).exportArchive(db, rig),
-  importRig: async (file, nowMs) => (await archive()).importArchive(db, file, nowMs, () => crypto.randomUUID()),
+  async exportRig(rig, jobId, onProgress) {
+    const { exportArchive } = await archive();
+    return asJob(jobId, onProgress, (job) => exportArchive(db, rig, job).catch(nullWhenCancelled));
+  },
+  async importRig(file, nowMs, jobId, onProgress) {
+    const { importArchive } = await archive();
+    return asJob(jobId, onProgress, (job) => importArchive(db, file, nowMs, () => crypto.randomUUID(), job));
+  },
   readRig: async (file) => (await archive()).readRigFile(file),
 };
 

@@ -13,6 +13,7 @@ import { rigIn, testDatabase as open } from '../testing/test-database';
 import { importIntoBook } from './import-into-book';
 import type { RigImported } from './log-worker-api';
 import { exportArchive, importArchive } from './rig-archive';
+import { Cancelled } from './cancelled';
 
 const ids = () => {
   let next = 0;
@@ -76,8 +77,6 @@ async function rigWithLog(
       },
     },
     () => onePiece(strToU8(text)),
-    () => undefined,
-    () => false,
   );
   if ('failed' in result) throw new Error(result.failed + result.says);
   return rigIn(db, 'r');
@@ -189,6 +188,35 @@ describe('the rig as a file', () => {
     const { blob, missing } = await exportArchive(db, rig);
     expect(missing).toEqual([{ name: 'meter.csv', announced: 2, written: 0 }]);
     expect(unzipSync(await bytesOf(blob))['rig.json']).toBeDefined();
+    await db.delete();
+  });
+  it('says how far it is, there and back, and leaves nothing where it is stopped at any of it', async () => {
+    const db = open();
+    const rig = await rigWithLog(db, two);
+    const said: number[] = [];
+    const job = { onProgress: (share: number) => void said.push(share), isCancelled: () => false };
+    const { blob } = await exportArchive(db, rig, job);
+    expect(said).toEqual([0.6, 1]);
+    const bytes = await bytesOf(blob);
+    const there = open();
+    expect(await importArchive(there, fileOf(bytes), 9, ids(), job)).toEqual({ rig });
+    const [, , ...read] = said;
+    expect(read).toEqual([...read].sort((a, b) => a - b));
+    expect(read.at(-1)).toBe(1);
+    await there.delete();
+    const stopping = (after: number) => ({ onProgress: () => undefined, isCancelled: () => after-- <= 0 });
+    for (const after of [0, 1]) await expect(exportArchive(db, rig, stopping(after))).rejects.toThrow(Cancelled);
+    let stops = 0;
+    for (let isStopped = true; isStopped; stops++) {
+      const empty = open();
+      const result = await importArchive(empty, fileOf(bytes), 9, ids(), stopping(stops));
+      isStopped = 'problem' in result;
+      if (!isStopped) break;
+      expect(result).toEqual({ problem: { code: 'cancelled' } });
+      expect(await everything(empty)).toEqual(nothing);
+      await empty.delete();
+    }
+    expect(stops).toBeGreaterThan(1);
     await db.delete();
   });
   it('takes no log that unpacks to more than it may, and no plan without end', async () => {

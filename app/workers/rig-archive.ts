@@ -6,18 +6,25 @@ import { cutRecords } from '@core/rig/records';
 import type { Rig } from '@core/rig/rig';
 import { parseRigFile, type RigFile } from '@core/rig/rig-file';
 import { RIG_FORMAT, RIG_VERSION } from '@core/rig/version';
-import type { Columns } from '@core/series/columns';
 import { dayStartMs } from '@core/series/local-day';
 import { errorText } from '@core/text/error-text';
 import type { CoulanDatabase } from '../storage/database';
 import { LogStore } from '../storage/log-store';
 import { saveRig } from '../storage/rig-rows';
+import { Cancelled } from './cancelled';
+import { checkWanted, type Job, report, UNWATCHED } from './job';
 import type { MissingRows, RigExported, RigImported } from './log-worker-api';
+import { samplesCsv } from './samples-csv';
 
 const RIG_JSON = 'rig.json';
 const RECORDS = 'records/';
 /** A fixed date keeps two exports of the same rig the same, byte for byte. */
 const ARCHIVE_DATE = '2026-01-01T00:00:00';
+
+/** As fast as it goes: a month of samples grows by a tenth, and is packed in half of the time. */
+const LEVEL = 1;
+/** Of an export, packing; the rest is reading it back. */
+const PACKING_SHARE = 0.6;
 
 /** What was written of a log, and what is read back of it. */
 interface Tally {
@@ -28,9 +35,9 @@ interface Tally {
 /**
  * The whole rig as a zip: rig.json, its records, and one CSV of samples for each log. What was written is read back and counted before it is
  * handed out.
- * @throws where what is read back is not what was written
+ * @throws where what is read back is not what was written; {Cancelled}
  */
-export async function exportArchive(db: CoulanDatabase, rig: Rig): Promise<RigExported> {
+export async function exportArchive(db: CoulanDatabase, rig: Rig, job = UNWATCHED): Promise<RigExported> {
   const parts: Uint8Array<ArrayBuffer>[] = [];
   let failure: Error | null = null;
   const zip = new Zip((error, data) => {
@@ -51,14 +58,16 @@ export async function exportArchive(db: CoulanDatabase, rig: Rig): Promise<RigEx
   zip.add(json);
   json.push(strToU8(text), true);
   for (const [k, record] of records.entries()) {
-    const entry = new ZipDeflate(`${RECORDS}${k + 1}.json`, { level: 6 });
+    const entry = new ZipDeflate(`${RECORDS}${k + 1}.json`, { level: LEVEL });
     entry.mtime = ARCHIVE_DATE;
     zip.add(entry);
     entry.push(strToU8(`${JSON.stringify(record)}\n`), true);
   }
   const written = new Map<string, Tally>();
+  const rowsAll = rowsOf(rig);
+  let rowsPacked = 0;
   for (const { logId, file } of logs) {
-    const entry = new ZipDeflate(file, { level: 6 });
+    const entry = new ZipDeflate(file, { level: LEVEL });
     entry.mtime = ARCHIVE_DATE;
     zip.add(entry);
     const keys = (await db.logBlocks.where('logId').equals(logId).primaryKeys()).sort();
@@ -66,8 +75,10 @@ export async function exportArchive(db: CoulanDatabase, rig: Rig): Promise<RigEx
     for (const key of keys) {
       const block = await db.logBlocks.get(key);
       if (!block) continue;
-      entry.push(strToU8(csvOf(block.columns, tally.rows === 0)));
+      entry.push(samplesCsv(block.columns, tally.rows === 0));
       tally.rows += block.columns.timeMs.length;
+      rowsPacked += block.columns.timeMs.length;
+      report(job, PACKING_SHARE * Math.min(1, rowsPacked / rowsAll));
       for (const amps of block.columns.currentA) tally.sumA += amps;
     }
     entry.push(new Uint8Array(0), true);
@@ -76,7 +87,8 @@ export async function exportArchive(db: CoulanDatabase, rig: Rig): Promise<RigEx
   zip.end();
   if (failure) throw failure as Error;
   const blob = new Blob(parts, { type: 'application/zip' });
-  for (const { file } of logs) await verify(blob, file, written.get(file) ?? { rows: 0, sumA: 0 });
+  const readBack = (share: number) => report(job, PACKING_SHARE + (1 - PACKING_SHARE) * share);
+  for (const { file } of logs) await verify(blob, file, written.get(file) ?? { rows: 0, sumA: 0 }, readBack);
   const missing = rig.logbook.logs.flatMap(({ name, rowsKept }, k): MissingRows[] => {
     const rows = written.get(`logs/${k + 1}.csv`)?.rows ?? 0;
     return rows === rowsKept ? [] : [{ name, announced: rowsKept, written: rows }];
@@ -84,14 +96,22 @@ export async function exportArchive(db: CoulanDatabase, rig: Rig): Promise<RigEx
   return { blob, missing };
 }
 
+/** Samples of all logs, as the book counts them; at least one, to divide by. */
+const rowsOf = ({ logbook }: Rig) =>
+  Math.max(
+    1,
+    logbook.logs.reduce((sum, { rowsKept }) => sum + rowsKept, 0),
+  );
+
 /** Reads one log back out of an archive and counts it. @throws where it is not what was written */
-async function verify(archive: Blob, name: string, written: Tally): Promise<void> {
+async function verify(archive: Blob, name: string, written: Tally, onShare: (share: number) => void): Promise<void> {
   if (written.rows === 0) return;
   const decoder = new TextDecoder();
   const read: Tally = { rows: 0, sumA: 0 };
   let rest = '';
   let isHead = true;
-  for await (const { bytes } of entryPieces(archive, name)) {
+  for await (const { bytes, share } of entryPieces(archive, name)) {
+    onShare(share);
     const lines = (rest + decoder.decode(bytes, { stream: true })).split('\n');
     rest = lines.pop() ?? '';
     for (const line of lines) {
@@ -106,15 +126,6 @@ async function verify(archive: Blob, name: string, written: Tally): Promise<void
   const close = Math.abs(read.sumA - written.sumA) <= 1e-6 * Math.max(1, Math.abs(written.sumA));
   if (read.rows !== written.rows || !close)
     throw new Error(`${name}: ${written.rows} rows were written, ${read.rows} can be read back`);
-}
-
-function csvOf({ timeMs, voltageV, currentA }: Columns, header: boolean): string {
-  const lines: string[] = header ? [voltageV ? 'time,voltage_V,current_A' : 'time,current_A'] : [];
-  for (let k = 0; k < timeMs.length; k++) {
-    const time = new Date(timeMs[k]!).toISOString();
-    lines.push(voltageV ? `${time},${voltageV[k]!},${currentA[k]!}` : `${time},${currentA[k]!}`);
-  }
-  return `${lines.join('\n')}\n`;
 }
 
 /** The plan and the records that a rig file holds, as it came; its samples stay where they are, and nothing is stored. */
@@ -146,6 +157,7 @@ export async function importArchive(
   file: File,
   nowMs: number,
   newId: () => string,
+  job = UNWATCHED,
 ): Promise<RigImported> {
   const read = await readArchive(file);
   if ('problem' in read) return read;
@@ -161,18 +173,27 @@ export async function importArchive(
     logbook: { ...incoming.logbook, logs: incoming.logbook.logs.map((log) => ({ ...log, id: renamed.get(log.id)! })) },
   };
   const stores: LogStore[] = [];
+  const rowsAll = rowsOf(rig);
+  let rowsBefore = 0;
   try {
     for (const [k, record] of rig.logbook.logs.entries()) {
       const entry = logs.find((log) => log.logId === incoming.logbook.logs[k]!.id)!;
       const store = new LogStore(db, record.id, (key) => dayStartMs(key, record.timeZone));
       stores.push(store);
-      await restoreLog(db, store, record, file, entry.file);
+      const [before, own] = [rowsBefore, record.rowsKept];
+      rowsBefore += own;
+      await restoreLog(db, store, record, file, entry.file, {
+        ...job,
+        onProgress: (share) => job.onProgress((before + own * share) / rowsAll),
+      });
       await db.logRemarks.put({ logId: record.id, listed: entry.remarks, counts: countsOf(entry.remarks) });
     }
+    checkWanted(job);
     await saveRig(db, rig, 0, nowMs);
     return { rig };
   } catch (error) {
     for (const store of stores) await store.discard().catch(() => undefined);
+    if (error instanceof Cancelled) return { problem: { code: 'cancelled' } };
     const says = errorText(error);
     return {
       problem: {
@@ -199,6 +220,7 @@ async function restoreLog(
   record: LogRecord,
   archive: Blob,
   name: string,
+  job: Job,
 ): Promise<void> {
   const hasVoltage = record.mapping.voltageColumn !== null;
   const result = await importLog(() => entryPieces(archive, name, (record.rowsKept + 2) * ROW_BYTES_MOST), {
@@ -208,8 +230,8 @@ async function restoreLog(
     covered: () => Promise.resolve([]),
     store,
     reader: { decode: (bytes) => strFromU8(bytes) },
-    onProgress: () => undefined,
-    checkCancelled: () => undefined,
+    onProgress: job.onProgress,
+    checkCancelled: () => checkWanted(job),
   });
   const [first] = result.remarks.listed;
   if (first)

@@ -89,8 +89,6 @@ async function read(bytes: Uint8Array<ArrayBuffer>, lineEnd: string) {
       nowMs: 1,
     },
     () => fileBytes(file, encoding),
-    () => undefined,
-    () => false,
   );
   const stored = (await db.logBlocks.toArray()).reduce((sum, { columns }) => sum + columns.timeMs.length, 0);
   await db.delete();

@@ -4,6 +4,7 @@ import { NzSelectModule } from 'ng-zorro-antd/select';
 import { HEADER_ROWS_MOST, type LogMapping } from '@core/logbook/plan';
 import { Choice, type Option } from '../../ui/choice';
 import { QuantityField } from '../../ui/quantity-field';
+import { timeZones } from '../../ui/time-zones';
 
 export interface FileColumn {
   index: number;
@@ -75,7 +76,7 @@ export class MappingForm {
   protected readonly rowsLimit = { min: 0, max: HEADER_ROWS_MOST, integer: true };
   protected readonly voltageLimit = { min: 1, max: 10_000 };
   protected readonly currentLimit = { min: 1, max: 100_000 };
-  protected readonly zones = ['UTC', ...Intl.supportedValuesOf('timeZone')];
+  protected readonly zones = computed(() => timeZones(this.mapping().timeZone));
   protected readonly options = computed<Option[]>(() =>
     this.columns().map(({ index, name }) => ({ id: String(index), name })),
   );

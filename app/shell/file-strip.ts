@@ -2,12 +2,25 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { formatNumber } from '@core/quantity/format';
 import { type ImportJob, Imports } from '../rig/imports';
+import { RigFiles } from './rig-files';
 
-/** Files on their way into a book: how far, into which rig, and a way to stop. Over every page. */
+/** Files on their way in and out: how far, of which rig, and a way to stop. Over every page. */
 @Component({
-  selector: 'co-import-strip',
+  selector: 'co-file-strip',
   imports: [RouterLink],
   template: `
+    @for (job of files.jobs(); track job.id) {
+      <div class="job" role="status">
+        <span class="bar" [style.width.%]="job.share * 100" aria-hidden="true"></span>
+        <p>
+          {{ job.does === 'packs' ? 'Packing ' + job.name + ' into a file' : 'Reading ' + job.name }}:
+          {{ percent(job.share) }}
+        </p>
+        <button class="btn" type="button" [attr.aria-label]="'Cancel ' + job.name" (click)="files.cancel(job.id)">
+          Cancel
+        </button>
+      </div>
+    }
     @for (job of imports.jobs(); track job.logId) {
       <div class="job" [class.failed]="job.state === 'failed'" role="status">
         <span class="bar" [style.width.%]="job.share * 100" aria-hidden="true"></span>
@@ -73,8 +86,13 @@ import { type ImportJob, Imports } from '../rig/imports';
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class ImportStrip {
+export class FileStrip {
+  protected readonly files = inject(RigFiles);
   protected readonly imports = inject(Imports);
+
+  protected percent(share: number): string {
+    return `${formatNumber(Math.floor(share * 100), 0)} %`;
+  }
 
   protected says({ state, fileName, rigName, share, silentS, rowsKept, says }: ImportJob): string {
     const where = `${fileName} into the book of ${rigName}`;
@@ -84,7 +102,7 @@ export class ImportStrip {
       case 'reading':
         return silentS > 0
           ? `${where}: no word from the reader for ${silentS} s; it can be cancelled`
-          : `${where}: ${formatNumber(Math.floor(share * 100), 0)} %`;
+          : `${where}: ${this.percent(share)}`;
       case 'done':
         return `${formatNumber(rowsKept, 0)} rows of ${fileName} went into the book of ${rigName}.`;
       case 'failed':
