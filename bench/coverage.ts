@@ -39,6 +39,7 @@ export function tally(of: Pick<MadeDays, 'charging' | 'days' | 'persistence'>, l
         fullWithinDays: 7,
         coulombicFraction: entered(1),
         usableAh: null,
+        bank: null,
       });
       if (verdict.state === 'none' || verdict.ratioInterval === null) continue;
       const { low, high } = verdict.ratioInterval;

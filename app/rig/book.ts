@@ -3,6 +3,8 @@ import { Store } from '@ngrx/store';
 import { liveQuery } from 'dexie';
 import { chargeState, usualNight } from '@core/logbook/charge';
 import type { FullMark } from '@core/logbook/full-marks';
+import { CHEMISTRIES } from '@core/cells/chemistry.data';
+import type { CountedBank } from '@core/logbook/beyond-bank';
 import { judgeKeepUp } from '@core/logbook/keep-up';
 import { buildLedger, type LedgerRow } from '@core/logbook/ledger';
 import { ledgerWindow } from '@core/logbook/window';
@@ -82,6 +84,14 @@ export class Book {
     equal: (a, b) => a?.value === b?.value,
   });
 
+  private readonly bank = computed<CountedBank | null>(
+    () => {
+      const [plan, capacityAh] = [this.rig()?.bank, this.derived()?.bank?.capacityAh];
+      return plan && capacityAh ? { capacityAh, family: CHEMISTRIES[plan.battery.chemistryId].family } : null;
+    },
+    { equal: (a, b) => a?.capacityAh.value === b?.capacityAh.value && a?.family === b?.family },
+  );
+
   readonly verdict = computed(() => {
     const efficiency = this.efficiency();
     const usableAh = this.usableAh();
@@ -91,6 +101,7 @@ export class Book {
       fullWithinDays: this.fullWithinDays(),
       coulombicFraction: efficiency,
       usableAh,
+      bank: this.bank(),
     });
   });
 

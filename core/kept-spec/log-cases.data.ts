@@ -111,7 +111,13 @@ async function brought(lines: readonly string[]) {
     byHand: markByHand({ key, endMs }, startMs + 37_777_777, columns, { timeMs: endMs + MIN, currentA: 3 }, 25 * MIN),
     ledger,
     verdicts: [null, 14, 9].map((windowDays) =>
-      judgeKeepUp(ledger, { windowDays, fullWithinDays: 4, coulombicFraction: entered(0.98), usableAh: entered(120) }),
+      judgeKeepUp(ledger, {
+        windowDays,
+        fullWithinDays: 4,
+        coulombicFraction: entered(0.98),
+        usableAh: entered(120),
+        bank: { capacityAh: entered(150), family: 'lithium' },
+      }),
     ),
     charge: chargeState(ledger, null, entered(200)),
     night: usualNight(ledger, 9),

@@ -13,6 +13,7 @@ const OPTIONS: KeepUpOptions = {
   fullWithinDays: 7,
   coulombicFraction: entered(1),
   usableAh: byDefault(100),
+  bank: null,
 };
 const judge = (ledger: readonly LedgerRow[], more: Partial<KeepUpOptions> = {}) =>
   judgeKeepUp(ledger, { ...OPTIONS, ...more }) as KeepUpVerdict;

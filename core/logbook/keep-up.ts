@@ -3,6 +3,7 @@ import type { MonthVerdict } from '../charging/month-verdict';
 import type { DayKey } from '../series/local-day';
 import { lagCorrelation } from '../statistics/lag-correlation';
 import { type Interval, ratioInterval, type RatioDay } from '../statistics/ratio-interval';
+import { type BeyondBank, beyondBank, type CountedBank } from './beyond-bank';
 import { daysBelowReserve, daysToReserve, netPerDay, outPerDay, replacedRatio } from './keep-up-formulas';
 import type { LedgerRow } from './ledger';
 import { daysFromTo, ledgerWindow, type LedgerWindow } from './window';
@@ -48,6 +49,8 @@ export interface KeepUpVerdict {
   daysToReserve: Figure | null;
   /** Days of the window at whose end the balance, carried from a full mark, lay below the reserve; null where none is known. */
   reserveDays: Figure | null;
+  /** The count does not fit the bank: the verdict is only as good as the meter. Null where it fits, or no bank is chosen. */
+  beyond: BeyondBank | null;
 }
 
 export type KeepUpNone = {
@@ -81,6 +84,8 @@ export interface KeepUpOptions {
   coulombicFraction: Sourced;
   /** To say how long it lasts when it falls behind; null when no bank is chosen. */
   usableAh: Sourced | null;
+  /** To see whether the count fits it; null when no bank is chosen. */
+  bank: CountedBank | null;
 }
 
 /**
@@ -148,6 +153,7 @@ export function judgeKeepUp(ledger: readonly LedgerRow[], options: KeepUpOptions
     longestWithoutFull: marks.longest,
     daysToReserve: untilReserve(ledger, net, options.usableAh, byWeek),
     reserveDays: daysBelow(window, options.usableAh),
+    beyond: options.bank && beyondBank(window.rows, options.bank, efficiency),
   };
 }
 

@@ -31,7 +31,7 @@ import { DayPanel } from './day-panel';
 import { WindowPanel } from './window-panel';
 import { FlowBar } from '../../ui/flow-bar';
 import { StageTabs } from '../../rig/stage-tabs';
-import { missingWords, noVerdict, ratioRange, verdictLead, verdictReason } from './verdict-sentence';
+import { BEYOND_WORDS, missingWords, noVerdict, ratioRange, verdictLead, verdictReason } from './verdict-sentence';
 
 /** Days of a window before its first row. */
 const leadingGap = ({ rows, fromKey }: LedgerWindow) => (fromKey && rows[0] ? daysFromTo(fromKey, rows[0].key) - 1 : 0);
@@ -92,6 +92,7 @@ export class LedgerPage {
   protected readonly fullDayLabel = fullDayLabel;
   protected readonly isSunday = isSunday;
   protected readonly number = formatNumber;
+  protected readonly beyondWords = BEYOND_WORDS;
   /** From the address: the day that is opened, or "all". */
   readonly day = input<string>();
 
@@ -117,6 +118,7 @@ export class LedgerPage {
   protected readonly hasVoltage = computed(() => this.rows().some((row) => row.hasVoltage));
   protected readonly hasMissing = computed(() => this.rows().some((row) => row.hoursMissing > 0.05));
 
+  protected readonly capacity = computed(() => this.derived()?.bank?.capacityAh ?? null);
   protected readonly unanchored = computed(() => this.rows().some((row) => !row.carriedFromFull));
   protected readonly carried = (row: LedgerRow) =>
     row.carriedFromFull && row.carriedAh > -0.05 ? 'full' : formatNumber(row.carriedAh, 1, !row.carriedFromFull);

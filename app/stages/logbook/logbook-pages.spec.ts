@@ -1,6 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { describe, expect, it, vi } from 'vitest';
 import type { Rig } from '@core/rig/rig';
+import { StageStates } from '../../shell/stage-states';
 import { type OpenPage, openPage } from '../../testing/open-page';
 import { sampleRig } from '../../testing/sample-rig';
 import { Book } from '../../rig/book';
@@ -177,6 +178,27 @@ describe('the ledger', () => {
     const { text } = await ledger(meterFile(7, 8));
     expect(text('h1')).toMatch(/^Charging falls behind: each amp-hour was replaced 0\.7\d times/);
     expect(text('.why')).toContain('Even the high end of the range is below one.');
+  });
+  it.each([
+    [
+      40,
+      /^The count does not fit the bank\. Over 7 days in a row at least 924 ?Ah more went in than came out, and a bank of 200 ?Ah cannot take that\. A load may bypass/,
+    ],
+    [
+      1,
+      /Over 7 days in a row at least 3\d\d ?Ah more came out than went in, and a bank of 200 ?Ah cannot give that\. A charger may bypass/,
+    ],
+    [14, null],
+  ])('of %d A of charging says whether the count fits the bank', async (amps, says) => {
+    const { element, text } = await ledger(meterFile(7, amps));
+    const spine = TestBed.inject(StageStates).lines()['logbook'];
+    if (says) {
+      expect(text('.caution')).toMatch(says);
+      expect(spine).toEqual({ state: 'warning', says: 'the count does not fit the bank' });
+    } else {
+      expect(element.querySelector('.caution')).toBeNull();
+      expect(spine).toEqual({ state: 'done', says: 'keeps up' });
+    }
   });
   it('holds its tongue before three whole days', async () => {
     const { text } = await ledger(meterFile(2, 12));

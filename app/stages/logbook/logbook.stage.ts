@@ -42,6 +42,7 @@ export const logbookStage: StageRegistration = {
       return { state: 'in-work', says: count === 1 ? '1 reading' : `${count} readings` };
     }
     if (verdict.state === 'none') return { state: 'in-work', says: `${verdict.daysUsed} whole days so far` };
+    if (verdict.beyond) return { state: 'warning', says: 'the count does not fit the bank' };
     const says = VERDICT_WORDS[verdict.state];
     if (verdict.state === 'falls-behind') return { state: 'warning', says };
     return { state: verdict.state === 'open' ? 'in-work' : 'done', says };

@@ -31,6 +31,7 @@ const judge = (rows: LedgerRow[]) =>
     fullWithinDays: 7,
     coulombicFraction: entered(1),
     usableAh: entered(100),
+    bank: null,
   }) as KeepUpVerdict;
 
 describe('the verdict in words', () => {

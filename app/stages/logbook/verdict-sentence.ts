@@ -1,3 +1,4 @@
+import type { BeyondBank } from '@core/logbook/beyond-bank';
 import { DAYS_WANTED, HOURS_MISSING_MAX, type KeepUpNone, type KeepUpVerdict } from '@core/logbook/keep-up';
 import { formatNumber } from '@core/quantity/format';
 import { fullDayLabel } from '../../ui/dates';
@@ -51,6 +52,20 @@ export function verdictReason(verdict: KeepUpVerdict): string {
     }
   }
 }
+
+/** What lies between "Over 14 days in a row " with its figure, and the end. */
+export const BEYOND_WORDS: Record<BeyondBank['way'], { than: string; cannot: string; why: string }> = {
+  in: {
+    than: 'more went in than came out',
+    cannot: 'cannot take that',
+    why: 'A load may bypass the shunt, or the meter’s zero or scale is off.',
+  },
+  out: {
+    than: 'more came out than went in',
+    cannot: 'cannot give that',
+    why: 'A charger may bypass the shunt, the meter’s zero or scale is off, or the bank is larger than entered.',
+  },
+};
 
 /** "Of the 14 days looked at, 9 are not in the book." Empty where none are missing. */
 export const missingWords = ({ days: all, daysMissing }: Pick<KeepUpVerdict, 'days' | 'daysMissing'>): string =>
