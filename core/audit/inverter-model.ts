@@ -51,13 +51,17 @@ export const inverterModel = (inverter: Inverter | null): InverterModel => (inve
 const modelOf = keptBy((inverter: Inverter) => newModel(inverter));
 const noInverter = newModel(null);
 
+/** None takes nothing while it idles: 0 is a sheet that was not read. */
+const offSheet = (standbyW: number, name: string) =>
+  standbyW > 0 ? entered(standbyW, name) : byDefault(0, 'not entered, none counted');
+
 function newModel(inverter: Inverter | null): InverterModel {
   const fit = inverter ? fitInverter(inverter.bench, inverter.standbyW) : null;
   const id = inverter?.id ?? '';
   const name = inverter?.name || 'Inverter';
   if (inverter && fit) {
     const note = `${name}, ${fit.points.length} bench pairs`;
-    const standbyW = fit.kind === 'ratio' ? entered(fit.a, name) : measured(fit.a, note);
+    const standbyW = fit.kind === 'ratio' ? offSheet(fit.a, name) : measured(fit.a, note);
     return {
       id,
       name,
@@ -71,7 +75,7 @@ function newModel(inverter: Inverter | null): InverterModel {
   const efficiencyFraction = inverter
     ? entered(inverter.efficiencyFraction, name)
     : byDefault(0.9, 'no inverter entered');
-  const standbyW = inverter ? entered(inverter.standbyW, name) : byDefault(0, 'no inverter entered');
+  const standbyW = inverter ? offSheet(inverter.standbyW, name) : byDefault(0, 'no inverter entered');
   return {
     id,
     name,

@@ -1,5 +1,5 @@
 import { at } from '../quantity/guard';
-import { computed, entered, type Figure, type Sourced } from '../formula/figure';
+import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
 import type { Inverter } from './inverter';
 import type { Load } from './load';
 import type { AuditLine } from './audit-line';
@@ -11,6 +11,10 @@ export type InverterProblem = { code: 'over-continuous' | 'over-surge'; neededW:
 
 /** How an inverter is used, and what the two ways of switching it would cost. */
 export interface InverterUse extends Pick<InverterModel, 'id' | 'name' | 'fit' | 'standbyW' | 'efficiencyAt'> {
+  /** Off its sheet, or measured; where it is not, none is counted. */
+  standbyKnown: boolean;
+  /** Of a standby that is not known: what each ten watts of it would come to, left on all day. */
+  tenWattsAh: Figure;
   hoursOn: Sourced;
   leftOn: boolean;
   /** Share of each hour of the clock in which it is on. */
@@ -34,11 +38,12 @@ export function inverterUse(
   const asNeeded = computed(neededH, 'while one of its loads runs, each for itself');
   const leftOn = entered(inverter.hoursOnPerDay, onAllDay ? 'left on' : 'hours switched on');
   const isLeftOn = inverter.switched === 'left-on';
-  const ahOf = (hoursOnPerDay: Sourced, key: string, says: string) =>
+  const ahOf = (hoursOnPerDay: Sourced, key: string, says: string, standbyW = model.standbyW) =>
     ampHoursOfDay.figure(
-      { dayWh: inverterStandbyDay.figure({ standbyW: model.standbyW, hoursOnPerDay }, { key }), nominalV },
+      { dayWh: inverterStandbyDay.figure({ standbyW, hoursOnPerDay }, { key }), nominalV },
       { key: `${key}:${inverter.id}`, says },
     );
+  const allDay = entered(24, 'left on all day');
   const servedW = served.reduce((sum, { load, line }) => sum + line.powerW.value * load.quantity, 0);
   const hardest = Math.max(
     0,
@@ -61,7 +66,9 @@ export function inverterUse(
     leftOn: isLeftOn,
     hoursOn: isLeftOn ? leftOn : asNeeded,
     onFractions: isLeftOn ? spreadHours(dayTime, inverter.hoursOnPerDay) : needed,
-    leftOnAh: ahOf(entered(24, 'left on all day'), 'left-on', 'standby, left on all day'),
+    standbyKnown: model.standbyW.origin !== 'default',
+    tenWattsAh: ahOf(allDay, 'ten-watts', 'each 10 W, left on all day', byDefault(10, 'for instance')),
+    leftOnAh: ahOf(allDay, 'left-on', 'standby, left on all day'),
     whenNeededAh: ahOf(asNeeded, 'when-needed', 'standby, switched on when needed'),
     servedW,
     problems,

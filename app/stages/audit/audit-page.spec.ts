@@ -104,6 +104,9 @@ describe('the audit', () => {
     expect(page.text('.note')).toContain('default efficiency of 90 %');
     await page.press('Enter the inverter');
     expect(page.rig().inverters).toHaveLength(1);
+    expect(page.texts('.note')).toEqual([
+      'What Inverter takes while it idles is not entered, and none is counted. Enter its standby',
+    ]);
   });
   it('opens the load that the address names', async () => {
     const page = await openPage(AuditPage, sampleRig(), { load: 'alarm' });

@@ -127,6 +127,9 @@ export class AuditPage {
   protected readonly standby = computed(
     () => this.audit()?.lines.filter((line) => line.id.startsWith('standby:')) ?? [],
   );
+  protected readonly standbyUnknown = computed(
+    () => this.audit()?.inverters.flatMap(({ name, standbyKnown }) => (standbyKnown ? [] : [name])) ?? [],
+  );
   protected readonly hasAc = computed(() => this.rig()?.loads.some((load) => load.supply === 'ac') ?? false);
   /** Rows can be moved where they stand in the user's own order. */
   protected readonly movable = computed(

@@ -11,6 +11,19 @@ const withBench = (...watts: readonly number[]) => {
 };
 
 describe('inverters', () => {
+  it('of which no standby is entered say so, and what each ten watts of it would be', async () => {
+    const page = await openPage(InvertersPage, sampleRig());
+    // 240 Wh at 25.6 V
+    expect(page.text('h1')).toMatch(
+      /^What Inverter takes while it idles is not entered: left on all day, each 10 W take 9\.4 Ah/,
+    );
+    expect(page.field('Standby').value).toBe('');
+    await page.type('Standby', '10');
+    expect(page.text('h1')).toMatch(/^Left on all day, Inverter takes 9\.4 Ah for nothing/);
+    await page.type('Standby', '');
+    expect(page.rig().inverters[0]!.standbyW).toBe(0);
+    expect(page.text('.why')).toContain('None is counted');
+  });
   it('off their sheet: standby for a day against the hours of their loads', async () => {
     const page = await openPage(InvertersPage, sampleRig());
     await page.type('Standby', '10');

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
+import type { Figure } from '@core/formula/figure';
 import type { InverterProblem, InverterUse } from '@core/audit/inverter-use';
 import { nominalVoltage } from '@core/cells/nominal-voltage';
 import { formatNumber } from '@core/quantity/format';
@@ -100,19 +101,24 @@ export class InvertersPage {
         id: 'left-on',
         name: 'left on',
         reason: 'It waits with its standby for as many hours as it is on.',
-        answers: [{ lead: '', figure: use.leftOnAh }],
+        answers: answer(use, use.leftOnAh),
       },
       {
         id: 'when-needed',
         name: 'when needed',
         reason: 'It is switched on while one of its loads runs: by hand, by a relay, or by its own search mode.',
-        answers: [{ lead: '', figure: use.whenNeededAh }],
+        answers: answer(use, use.whenNeededAh),
       },
     ];
   });
 
   constructor() {
-    inject(WorkingStore).suggest(computed(() => this.use()?.leftOnAh ?? null));
+    inject(WorkingStore).suggest(
+      computed(() => {
+        const use = this.use();
+        return use && (use.standbyKnown ? use.leftOnAh : use.tenWattsAh);
+      }),
+    );
   }
 
   protected pick(id: string): void {
@@ -152,6 +158,9 @@ export class InvertersPage {
     this.change(id, { bench: bench.filter((_, k) => k !== at) });
   }
 }
+
+/** Nothing that is not known. */
+const answer = ({ standbyKnown }: InverterUse, figure: Figure) => (standbyKnown ? [{ lead: '', figure }] : []);
 
 function problemText({ code, neededW, ratedW }: InverterProblem): string {
   const [needed, rated] = [formatNumber(neededW, 0), formatNumber(ratedW, 0)];

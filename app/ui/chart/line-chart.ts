@@ -21,6 +21,7 @@ import {
 } from 'chart.js';
 import { formatNumber } from '@core/quantity/format';
 import type { Point } from '@core/series/envelope';
+import { axisEnds } from './scale';
 import { ThemeChoice } from '../theme';
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, Filler);
@@ -101,6 +102,7 @@ export class LineChart {
         padding: 6,
         callback: (value: number | string) => signed(Number(value), position === 'main' && hasSigns),
       },
+      afterDataLimits: evenOut,
       ...(position === 'below' ? { afterBuildTicks: withoutLowest } : {}),
       title: {
         display: true,
@@ -173,6 +175,10 @@ const signed = (value: number, plus: boolean) => formatNumber(value, placesOf(va
 function inkOf(element: HTMLElement): (token: string) => string {
   const style = getComputedStyle(element);
   return (token) => style.getPropertyValue(token).trim();
+}
+
+function evenOut(scale: Scale): void {
+  [scale.min, scale.max] = axisEnds(scale.min, scale.max);
 }
 
 /** The lowest tick of the upper panel would stand on the highest of the lower one. */
