@@ -325,6 +325,16 @@ describe('the roll call', () => {
     TestBed.resetTestingModule();
     expect((await open('roll-call:load:lamp')).text('.how')).toBe('As it usually runs.');
   });
+  it('leads to the round where none is under way', async () => {
+    const rig = laidOut(sampleRig());
+    const page = await openPage(
+      StepPage,
+      { ...rig, commissioning: { ...rig.commissioning, rounds: [] } },
+      { step: '' },
+    );
+    expect(page.text('.how')).toMatch(/^No round is under way/);
+    expect(page.element.querySelector('.body a')!.getAttribute('href')).toBe('/rig/sample/commissioning');
+  });
   it('finds the negative beside the shunt, draws it mended, and asks for this step again alone', async () => {
     const plate = 'roll-call:load:plate';
     const rig = stray();
