@@ -392,3 +392,17 @@ describe('what is refused', () => {
     expect(with5('\u0000', 1)).toEqual({ refused: 'binary' });
   });
 });
+
+describe('a column of times with junk among them', () => {
+  const withJunk = (junk: number) => {
+    const rows = Array.from({ length: 20 }, (_, k) => {
+      const time = k % 4 === 1 && k / 4 < junk ? '---' : `2026-03-01T10:${two(k)}:00Z`;
+      return `${time},${(12.9 + 0.01 * k).toFixed(2)},${(k - 9.5).toFixed(1)}`;
+    });
+    return ['time,voltage_V,current_A', ...rows, ''].join('\n');
+  };
+  it('is one still where a fifth of it is none, and no longer beyond that', () => {
+    expect(mapping(withJunk(4)).timeColumn).toBe(0);
+    expect(guess(withJunk(5))).toHaveProperty('refused');
+  });
+});
