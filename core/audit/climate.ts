@@ -1,5 +1,6 @@
-import { byDefault, entered, type Sourced } from '../formula/figure';
+import { asPlanned, byDefault, entered, type Sourced } from '../formula/figure';
 import { formula } from '../formula/formula';
+import { FRESH_AMBIENT_C } from './fresh';
 import type { AuditPlan } from './plan';
 import type { Load } from './load';
 
@@ -41,7 +42,10 @@ const switchedAbove = switched('above', (ambient, at) => ambient > at);
 /** What season and temperature make of a load's hours: a factor of its share of the time, 0 where it does not run at all. */
 export function climateFactor(load: Pick<Load, 'id' | 'climate'>, plan: AuditPlan): Sourced {
   const { climate } = load;
-  const temps = (tempC: number) => ({ ambientTempC: entered(plan.ambientTempC), switchTempC: entered(tempC) });
+  const temps = (tempC: number) => ({
+    ambientTempC: asPlanned(plan.ambientTempC, FRESH_AMBIENT_C),
+    switchTempC: entered(tempC),
+  });
   switch (climate.by) {
     case 'none':
       return byDefault(1, 'whatever the season');
@@ -57,7 +61,7 @@ export function climateFactor(load: Pick<Load, 'id' | 'climate'>, plan: AuditPla
     case 'compressor':
       return compressorFactor.figure(
         {
-          ambientTempC: entered(plan.ambientTempC),
+          ambientTempC: asPlanned(plan.ambientTempC, FRESH_AMBIENT_C),
           setTempC: entered(climate.setTempC),
           refTempC: entered(climate.refTempC),
         },

@@ -2,9 +2,14 @@ import type { Inverter } from './inverter';
 import type { Load } from './load';
 import type { AuditPlan } from './plan';
 
+/** Of a summer’s day. */
+export const FRESH_AMBIENT_C = 22;
+/** Of an inverter whose sheet was not read. */
+export const FRESH_EFFICIENCY = 0.9;
+
 /** Nothing audited yet, for a July day. */
 export const freshAudit = (): { audit: AuditPlan; loads: Load[]; inverters: Inverter[] } => ({
-  audit: { month: 7, ambientTempC: 22, sizeFor: 'nine-in-ten', sunHoursPerDay: 3 },
+  audit: { month: 7, ambientTempC: FRESH_AMBIENT_C, sizeFor: 'nine-in-ten', sunHoursPerDay: 3 },
   loads: [],
   inverters: [],
 });
@@ -38,7 +43,7 @@ export const newInverter = (id: string): Inverter => ({
   continuousW: null,
   surgeW: null,
   cutOffV: null,
-  efficiencyFraction: 0.9,
+  efficiencyFraction: FRESH_EFFICIENCY,
   standbyW: 0,
   switched: 'left-on',
   hoursOnPerDay: 24,

@@ -1,6 +1,7 @@
-import { byDefault, entered, type Figure, measured, type Sourced } from '../formula/figure';
+import { asPlanned, byDefault, entered, type Figure, measured, type Sourced } from '../formula/figure';
 import { formula } from '../formula/formula';
 import { keptBy } from '../plan/kept-by';
+import { FRESH_EFFICIENCY } from './fresh';
 import type { Inverter } from './inverter';
 import { fitInverter, type InverterFit } from './inverter-fit';
 
@@ -73,8 +74,8 @@ function newModel(inverter: Inverter | null): InverterModel {
     };
   }
   const efficiencyFraction = inverter
-    ? entered(inverter.efficiencyFraction, name)
-    : byDefault(0.9, 'no inverter entered');
+    ? asPlanned(inverter.efficiencyFraction, FRESH_EFFICIENCY, name)
+    : byDefault(FRESH_EFFICIENCY, 'no inverter entered');
   const standbyW = inverter ? offSheet(inverter.standbyW, name) : byDefault(0, 'no inverter entered');
   return {
     id,

@@ -6,7 +6,7 @@ import { account, formula, sumFigure } from '../formula/formula';
 import type { Unit } from '../quantity/unit';
 import type { Bank } from './plan';
 import type { Battery } from '../cells/battery';
-import type { SizedBank } from './size-bank';
+import { type SizedBank, usableShare } from './size-bank';
 
 const energy = formula({
   id: 'bank.usable-energy',
@@ -86,7 +86,7 @@ export function bankSheet(bank: Bank, sized: SizedBank, key: string): BankSheet 
       atDepth.value,
       {
         atDepth,
-        usableFraction: entered(bank.usableFraction),
+        usableFraction: usableShare(bank, chemistry),
       },
       { key },
     ),

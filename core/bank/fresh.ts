@@ -7,6 +7,14 @@ import type { Bank } from './plan';
 /** Off for everything where a bank is reckoned by one flat share; usual. */
 export const USUAL_FLAT_LOSS = 0.15;
 
+/** What a bank is reckoned with until its owner says otherwise. */
+export const FRESH_BANK = {
+  ageingFraction: 1,
+  coldestTempC: 25,
+  autonomyDays: 2,
+  flatLossFraction: USUAL_FLAT_LOSS,
+};
+
 /** A bank of such batteries, with the chemistry's own usable share. */
 export function newBank(battery: Battery, seriesCount = 1, parallelCount = 1): Bank {
   return {
@@ -16,11 +24,8 @@ export function newBank(battery: Battery, seriesCount = 1, parallelCount = 1): B
     boughtIn: null,
     others: [],
     usableFraction: CHEMISTRIES[battery.chemistryId].usableFraction,
-    ageingFraction: 1,
-    coldestTempC: 25,
-    autonomyDays: 2,
+    ...FRESH_BANK,
     lossSchool: 'itemised',
-    flatLossFraction: USUAL_FLAT_LOSS,
     currentSchool: 'one-may-drop-out',
   };
 }

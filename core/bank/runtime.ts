@@ -1,5 +1,6 @@
 import { formula } from '../formula/formula';
-import { computed, entered, type Figure, type Sourced } from '../formula/figure';
+import { asPlanned, computed, type Figure, type Sourced } from '../formula/figure';
+import { USUAL_FLAT_LOSS } from './fresh';
 import type { LossSchool } from './plan';
 import { peukertFactor } from '../cells/peukert';
 
@@ -114,7 +115,7 @@ export function runtimeOf(
     { key: 'loads', says: 'current at the loads' },
   );
   const peukert = peukertFigure.figure({ currentA, capacityAh, peukertExponent });
-  const lossFraction = entered(flatLossFraction);
+  const lossFraction = asPlanned(flatLossFraction, USUAL_FLAT_LOSS);
   return {
     currentA,
     hours: {

@@ -1,7 +1,8 @@
 import type { Chemistry } from '../cells/chemistry';
 import { chemistryOf, chemistryValue, curveValue } from '../cells/chemistry-of';
 import { LEAST_AH } from '../audit/sizing-day';
-import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
+import { asPlanned, byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
+import { FRESH_BANK } from './fresh';
 import type { Bank } from './plan';
 import type { ChemistryEdits } from '../cells/chemistry-edit';
 import {
@@ -64,9 +65,17 @@ export function capacityOf({ battery, parallelCount, others }: Bank): Figure {
   });
 }
 
+const asHeld = (bank: Bank, what: keyof typeof FRESH_BANK): Sourced => asPlanned(bank[what], FRESH_BANK[what]);
+
 /** What age has left of it. */
 export const agedCapacityOf = (bank: Bank): Figure =>
-  agedCapacity.figure({ capacityAh: capacityOf(bank), ageingFraction: entered(bank.ageingFraction) });
+  agedCapacity.figure({ capacityAh: capacityOf(bank), ageingFraction: asHeld(bank, 'ageingFraction') });
+
+/** What of it may be used: the chemistry's own share until the bank has another. */
+export function usableShare({ usableFraction }: Bank, chemistry: Chemistry): Sourced {
+  const usual = chemistryValue(chemistry, 'usableFraction');
+  return usableFraction === usual.value ? usual : entered(usableFraction);
+}
 
 /** Works out a bank and, where the day is above zero, whether it carries it. */
 export function sizeBank(bank: Bank, demand: DayDemand, edits: ChemistryEdits): SizedBank {
@@ -74,12 +83,11 @@ export function sizeBank(bank: Bank, demand: DayDemand, edits: ChemistryEdits): 
   const chemistry = chemistryOf(battery, edits);
   const capacityAh = capacityOf(bank);
   const nominalV = nominalVoltage(bank) as Figure;
-  const usualShare = chemistryValue(chemistry, 'usableFraction');
-  const usableFraction = bank.usableFraction === usualShare.value ? usualShare : entered(bank.usableFraction);
+  const usableFraction = usableShare(bank, chemistry);
   const onCurve = curveValue(chemistry, 'capacityFractionByTempC', bank.coldestTempC);
   const coldFraction = coldShare.figure(onCurve.value, {
     leftFraction: onCurve,
-    coldestTempC: entered(bank.coldestTempC),
+    coldestTempC: asHeld(bank, 'coldestTempC'),
   });
   const exponent = chemistryValue(chemistry, 'peukertExponent');
   const hoursA = demand.hoursWh.map((wh) => wh / nominalV.value);
@@ -92,10 +100,10 @@ export function sizeBank(bank: Bank, demand: DayDemand, edits: ChemistryEdits): 
       case 'plain':
         return plainLeft.figure({});
       case 'flat':
-        return flatLeft.figure({ flatLossFraction: entered(bank.flatLossFraction) });
+        return flatLeft.figure({ flatLossFraction: asHeld(bank, 'flatLossFraction') });
       case 'itemised':
         return itemisedLeft.figure({
-          ageingFraction: entered(bank.ageingFraction),
+          ageingFraction: asHeld(bank, 'ageingFraction'),
           coldFraction,
           peukertFraction: peukert,
         });
@@ -116,7 +124,7 @@ export function sizeBank(bank: Bank, demand: DayDemand, edits: ChemistryEdits): 
   };
 
   function needOf(): SizedBank['need'] {
-    const autonomyDays = entered(bank.autonomyDays);
+    const autonomyDays = asHeld(bank, 'autonomyDays');
     // The bank that is needed is drawn from at a pace of its own, so its Peukert share is its own too.
     const plainAh =
       (dayAh.value * bank.autonomyDays) / (usableFraction.value * bank.ageingFraction * coldFraction.value);

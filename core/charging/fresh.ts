@@ -1,6 +1,9 @@
 import type { ChargingPlan } from './plan';
 
-/** No source yet, in a climate of the middle latitudes. Prices are places to start from, not offers. */
+/** Places to start from, not offers. */
+export const FRESH_PRICES = { perArrayW: 1.5, perDriveH: 6, perShoreH: 0.5, perBankAh: 5, years: 5 };
+
+/** No source yet, in a climate of the middle latitudes. */
 export const newCharging = (): ChargingPlan => ({
   climateId: 'inland-hills',
   weather: { by: 'climate' },
@@ -12,5 +15,5 @@ export const newCharging = (): ChargingPlan => ({
   sharedLimitA: null,
   targetFraction: 0.95,
   loadCutFraction: 0,
-  prices: { perArrayW: 1.5, perDriveH: 6, perShoreH: 0.5, perBankAh: 5, years: 5 },
+  prices: { ...FRESH_PRICES },
 });

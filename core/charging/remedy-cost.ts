@@ -1,7 +1,8 @@
 import { asTyped } from '../quantity/format';
-import { byDefault, computed, entered, type Figure } from '../formula/figure';
+import { asPlanned, byDefault, computed, entered, type Figure } from '../formula/figure';
 import { formula } from '../formula/formula';
 import type { Bank } from '../bank/plan';
+import { FRESH_PRICES } from './fresh';
 import type { RemedyPrices } from './plan';
 import type { Remedy } from './remedies';
 import { stayShare } from './year-formulas';
@@ -66,20 +67,24 @@ export function remedyCost(remedy: Remedy, bank: Bank, prices: RemedyPrices): { 
   const strings = computed(remedy.bank ?? 0);
   const perString =
     battery.price === null
-      ? entered(prices.perBankAh * battery.capacityAh, `${asTyped(prices.perBankAh)} for each Ah`)
+      ? asPlanned(
+          prices.perBankAh * battery.capacityAh,
+          FRESH_PRICES.perBankAh * battery.capacityAh,
+          `${asTyped(prices.perBankAh)} for each Ah`,
+        )
       : entered(battery.price * seriesCount, `${seriesCount} × ${battery.name}`);
   return {
     price: cost.figure(
       {
         arrayW,
-        perArrayW: entered(prices.perArrayW),
+        perArrayW: asPlanned(prices.perArrayW, FRESH_PRICES.perArrayW),
         strings,
         perString,
         driveH: computed(remedy.drive ?? 0),
-        perDriveH: entered(prices.perDriveH),
+        perDriveH: asPlanned(prices.perDriveH, FRESH_PRICES.perDriveH),
         shoreH: computed(remedy.shore ?? 0),
-        perShoreH: entered(prices.perShoreH),
-        years: entered(prices.years),
+        perShoreH: asPlanned(prices.perShoreH, FRESH_PRICES.perShoreH),
+        years: asPlanned(prices.years, FRESH_PRICES.years),
       },
       { key },
     ),

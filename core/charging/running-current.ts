@@ -1,5 +1,6 @@
 import { bankLoop } from '../bank/resistance';
-import { byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
+import { FRESH_SOLAR } from '../sources/new-source';
+import { asPlanned, byDefault, computed, entered, type Figure, type Sourced } from '../formula/figure';
 import { formula, sumFigure } from '../formula/formula';
 import type { Bank } from '../bank/plan';
 import type { ChemistryEdits } from '../cells/chemistry-edit';
@@ -63,8 +64,8 @@ export function runningCurrent(
       {
         powerW: entered(arraysPower(source.arrays)),
         noonFraction: byDefault(CLEAR_NOON),
-        derateFraction: entered(source.derateFraction),
-        efficiencyFraction: entered(source.efficiencyFraction),
+        derateFraction: asPlanned(source.derateFraction, FRESH_SOLAR.derateFraction),
+        efficiencyFraction: asPlanned(source.efficiencyFraction, FRESH_SOLAR.efficiencyFraction),
         chargeV,
         limitA: entered(source.limitA),
       },

@@ -1,6 +1,7 @@
 import { asTyped } from '../quantity/format';
+import { FRESH_SOLAR } from '../sources/new-source';
 import { at } from '../quantity/guard';
-import { computed, entered, type Figure } from '../formula/figure';
+import { asPlanned, computed, entered, type Figure } from '../formula/figure';
 import { formula, sumFigure } from '../formula/formula';
 import type { Bank } from '../bank/plan';
 import type { ChemistryEdits } from '../cells/chemistry-edit';
@@ -144,8 +145,8 @@ function solarDay(source: SolarSource, site: SiteMonth, around: Surroundings): F
         sunH,
         powerW: entered(array.powerW),
         heatFraction: computed(cold > 0 ? freeAh / cold : 1, HOURLY),
-        derateFraction: entered(derateFraction),
-        efficiencyFraction: entered(efficiencyFraction),
+        derateFraction: asPlanned(derateFraction, FRESH_SOLAR.derateFraction),
+        efficiencyFraction: asPlanned(efficiencyFraction, FRESH_SOLAR.efficiencyFraction),
         chargeV: around.chargeV,
         daysFraction: computed(array.laidOutDaysPerWeek === null ? 1 : array.laidOutDaysPerWeek / 7),
       },

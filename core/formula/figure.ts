@@ -44,4 +44,7 @@ export const under = (figure: Figure, assumption: string): Figure => ({ ...figur
 export const measured = (value: number, note?: string): Sourced => ({ value, origin: 'measured', note });
 export const entered = (value: number, note?: string): Sourced => ({ value, origin: 'entered', note });
 export const computed = (value: number, note?: string): Sourced => ({ value, origin: 'computed', note });
+/** As it stands in a plan: a default as long as it is what a fresh plan begins with. */
+export const asPlanned = (value: number, fresh: number, note?: string): Sourced =>
+  value === fresh ? byDefault(value, note) : entered(value, note);
 export const byDefault = (value: number, note?: string): Sourced => ({ value, origin: 'default', note });

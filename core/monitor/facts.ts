@@ -3,7 +3,7 @@ import type { Audit } from '../audit/audit';
 import type { Inverter } from '../audit/inverter';
 import type { Bank } from '../bank/plan';
 import { bankOhm } from '../bank/resistance';
-import type { SizedBank } from '../bank/size-bank';
+import { type SizedBank, usableShare } from '../bank/size-bank';
 import { cellsInSeries } from '../cells/cells-in-series';
 import type { Chemistry } from '../cells/chemistry';
 import { curveValue } from '../cells/chemistry-of';
@@ -123,7 +123,7 @@ export function monitorFacts(rig: MonitorRig, profile: Profile = profileOf(rig.p
     cells,
     blocks: entered(twelveVoltBlocks(bank, chemistry), `${cells} cells`),
     ratedAh: capacityAh,
-    usableFraction: entered(bank.usableFraction),
+    usableFraction: usableShare(bank, chemistry),
     chargers: chargersOf(profile, sources, chemistry, cells),
     restedFullV: ofCells(1),
     restedReserveV: ofCells(Math.max(0, 1 - bank.usableFraction)),

@@ -26,9 +26,12 @@ export const newProfile = (id: string, name: string): Profile => ({
   tempC: null,
 });
 
+/** So far above the reserve its alarm calls, of the capacity. */
+export const FRESH_MARGIN = 0.05;
+
 export const freshMonitor = (): MonitorPlan => ({
   capacitySchool: 'rated',
-  alarmMarginFraction: 0.05,
+  alarmMarginFraction: FRESH_MARGIN,
   starterA: null,
   meter: freshMeter(),
   profiles: [newProfile('usual', 'Usual')],

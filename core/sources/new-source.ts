@@ -17,6 +17,9 @@ export const newArray = (id: string, powerW: number): SolarArray => ({
 export const weekOf = (days: readonly number[], fromHour: number, hours: number): WeekHours =>
   Array.from({ length: 7 }, (_, day) => ({ fromHour, hours: days.includes(day) ? hours : 0 }));
 
+/** Usual for a controller, and for what dirt, wiring and mismatch leave. */
+export const FRESH_SOLAR = { efficiencyFraction: 0.95, derateFraction: 0.95 };
+
 /** A source of a kind with usual figures. */
 export function newSource(kind: SourceKind, id: string): Source {
   const base = { id, on: true, months: ALL_MONTHS, absorptionV: null, floatV: null };
@@ -27,8 +30,7 @@ export function newSource(kind: SourceKind, id: string): Source {
         kind,
         name: 'Solar',
         limitA: 30,
-        efficiencyFraction: 0.95,
-        derateFraction: 0.95,
+        ...FRESH_SOLAR,
         arrays: [newArray(`${id}-1`, 200)],
       };
     case 'engine':

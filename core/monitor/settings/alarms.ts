@@ -1,6 +1,7 @@
 import { highestCellV } from '../../cells/highest-voltage';
-import { byDefault, computed, entered, type Figure, type Sourced } from '../../formula/figure';
+import { asPlanned, byDefault, computed, type Figure, type Sourced } from '../../formula/figure';
 import { formula } from '../../formula/formula';
+import { FRESH_MARGIN } from '../fresh';
 import type { MonitorFacts } from '../facts';
 import type { Meter } from '../plan';
 import type { SettingId } from '../setting-id';
@@ -133,7 +134,7 @@ export const reserveShown = ({ plan, usableFraction }: MonitorFacts): Sourced =>
 export function alarmSettings(facts: MonitorFacts): DerivedSetting[] {
   const { plan, chemistry, cells, blocks, chargers, bankOhm: ohm, peakA, restedReserveV } = facts;
   const reserveFraction = reserveShown(facts);
-  const marginFraction = entered(plan.alarmMarginFraction);
+  const marginFraction = asPlanned(plan.alarmMarginFraction, FRESH_MARGIN);
   const reserve = reserveAlarm.figure({ reserveFraction, marginFraction });
   const empty = emptyVoltage.figure({
     cells: computed(cells, 'the bank'),
