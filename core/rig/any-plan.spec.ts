@@ -214,25 +214,30 @@ const plans = fc
   });
 
 describe('whatever the schema accepts', () => {
-  it('derives without throwing, and comes back out of a file as it went in: 10,000 drawn plans', () => {
-    fc.assert(
-      fc.property(plans, (drawn) => {
-        const parsed = Rig.safeParse(drawn);
-        if (!parsed.success) throw new Error(JSON.stringify(parsed.error.issues[0]));
-        const text = JSON.stringify({ format: RIG_FORMAT, version: RIG_VERSION, rig: parsed.data, logs: [] });
-        const read = parseRigFile(text);
-        const { failures, audit, demand, bank } = deriveRig(parsed.data, null);
-        const figures = [audit.dayAh, audit.peakW, demand.dayAh, ...(bank ? [bank.usableAh] : [])];
-        // One look at all of it: ten thousand times five would be a tenth of the time.
-        expect({
-          rig: read.ok && JSON.stringify(read.file.rig),
-          failures,
-          endless: figures.filter(({ value }) => !Number.isFinite(value)).map(({ id }) => id),
-        }).toEqual({ rig: JSON.stringify(parsed.data), failures: [], endless: [] });
-      }),
-      { numRuns: 10_000 },
-    );
-  }, 120_000);
+  // 10,000 drawn plans, in four parts: no part may be taken for one that hangs, however slow the machine.
+  it.each([1, 2, 3, 4])(
+    'derives without throwing, and comes back out of a file as it went in: 2,500 drawn plans, part %d of 4',
+    () => {
+      fc.assert(
+        fc.property(plans, (drawn) => {
+          const parsed = Rig.safeParse(drawn);
+          if (!parsed.success) throw new Error(JSON.stringify(parsed.error.issues[0]));
+          const text = JSON.stringify({ format: RIG_FORMAT, version: RIG_VERSION, rig: parsed.data, logs: [] });
+          const read = parseRigFile(text);
+          const { failures, audit, demand, bank } = deriveRig(parsed.data, null);
+          const figures = [audit.dayAh, audit.peakW, demand.dayAh, ...(bank ? [bank.usableAh] : [])];
+          // One look at all of it: ten thousand times five would be a tenth of the time.
+          expect({
+            rig: read.ok && JSON.stringify(read.file.rig),
+            failures,
+            endless: figures.filter(({ value }) => !Number.isFinite(value)).map(({ id }) => id),
+          }).toEqual({ rig: JSON.stringify(parsed.data), failures: [], endless: [] });
+        }),
+        { numRuns: 2500 },
+      );
+    },
+    120_000,
+  );
   it('the plan that once could not be opened: 999 times 50 kW all day, sixty days without charge', () => {
     const rig = newRig('r', 'R', 'UTC');
     const huge = {
