@@ -24,8 +24,11 @@ export function newBank(battery: Battery, seriesCount = 1, parallelCount = 1): B
     boughtIn: null,
     others: [],
     usableFraction: CHEMISTRIES[battery.chemistryId].usableFraction,
-    ...FRESH_BANK,
+    ageingFraction: FRESH_BANK.ageingFraction,
+    coldestTempC: FRESH_BANK.coldestTempC,
+    autonomyDays: FRESH_BANK.autonomyDays,
     lossSchool: 'itemised',
+    flatLossFraction: FRESH_BANK.flatLossFraction,
     currentSchool: 'one-may-drop-out',
   };
 }
