@@ -1,6 +1,5 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { CHEMISTRIES } from '../core/cells/chemistry.data';
 import { nominalVoltage } from '../core/cells/nominal-voltage';
 import { entered } from '../core/formula/figure';
 import { FullMarkFinder } from '../core/logbook/full-marks';
@@ -57,7 +56,7 @@ async function book(rigName: string, logName: string) {
     fullWithinDays: 7,
     coulombicFraction: entered(setting('coulombic-efficiency').value),
     usableAh: sized.usableAh,
-    bank: { capacityAh: sized.capacityAh, family: CHEMISTRIES[rig.bank!.battery.chemistryId].family },
+    bank: { capacityAh: sized.capacityAh, family: sized.chemistry.family },
   }) as KeepUpVerdict;
   expect(verdict.beyond).toBeNull();
   return { layout, result, audit, sized, ledger, verdict };

@@ -3,7 +3,6 @@ import { Store } from '@ngrx/store';
 import { liveQuery } from 'dexie';
 import { chargeState, usualNight } from '@core/logbook/charge';
 import type { FullMark } from '@core/logbook/full-marks';
-import { CHEMISTRIES } from '@core/cells/chemistry.data';
 import type { CountedBank } from '@core/logbook/beyond-bank';
 import { judgeKeepUp } from '@core/logbook/keep-up';
 import { buildLedger, type LedgerRow } from '@core/logbook/ledger';
@@ -86,8 +85,8 @@ export class Book {
 
   private readonly bank = computed<CountedBank | null>(
     () => {
-      const [plan, capacityAh] = [this.rig()?.bank, this.derived()?.bank?.capacityAh];
-      return plan && capacityAh ? { capacityAh, family: CHEMISTRIES[plan.battery.chemistryId].family } : null;
+      const sized = this.derived()?.bank;
+      return sized ? { capacityAh: sized.capacityAh, family: sized.chemistry.family } : null;
     },
     { equal: (a, b) => a?.capacityAh.value === b?.capacityAh.value && a?.family === b?.family },
   );

@@ -20,6 +20,9 @@ describe('inverters', () => {
     expect(page.field('Standby').value).toBe('');
     await page.type('Standby', '10');
     expect(page.text('h1')).toMatch(/^Left on all day, Inverter takes 9\.4 Ah for nothing/);
+    await page.type('Standby', '0');
+    expect(page.text('[role=alert]')).toBe('Not below 0.01 W.');
+    expect(page.rig().inverters[0]!.standbyW).toBe(10);
     await page.type('Standby', '');
     expect(page.rig().inverters[0]!.standbyW).toBe(0);
     expect(page.text('.why')).toContain('None is counted');

@@ -33,6 +33,8 @@ export class InvertersPage {
   private readonly rig = this.store.selectSignal(rigFeature.selectRig);
   private readonly derived = this.store.selectSignal(selectDerived);
   protected readonly limits = LIMITS;
+  /** None takes nothing: in the plan, 0 is what is not known, which is written by leaving the field empty. */
+  protected readonly standbyLimit = { ...LIMITS.standbyW, min: 0.01 };
   protected readonly number = formatNumber;
   private readonly pickedId = signal<string | null>(null);
   protected readonly inverters = computed(() => this.rig()?.inverters ?? []);
